@@ -1,0 +1,22 @@
+/** @type {import('jest').Config} */
+const config = {
+  testEnvironment: "node",
+  roots: ["<rootDir>/src", "<rootDir>/demo"],
+  testMatch: ["**/*.test.ts"],
+  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
+  setupFiles: ["reflect-metadata"],
+  testTimeout: 60000,
+  transform: {
+    "^.+\\.tsx?$": [
+      "@swc/jest",
+      {
+        jsc: {
+          target: "es2022",
+          parser: { syntax: "typescript", tsx: true, decorators: true },
+          transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false, react: { runtime: "automatic" } },
+        },
+      },
+    ],
+  },
+};
+export default config;

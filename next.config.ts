@@ -1,0 +1,11 @@
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  reactStrictMode: true,
+  poweredByHeader: false,
+  // These read their own files at run time, so the bundler must leave them alone.
+  serverExternalPackages: ["@electric-sql/pglite", "pdfkit", "sharp", "pg"],
+  experimental: { optimizePackageImports: ["lucide-react", "d3"] },
+};
+
+export default config;
