@@ -1,0 +1,89 @@
+/** What must hold before a circuit is worth solving: ground, no lone nodes, no loops of sources, names used once. */
+
+import { findTubeType } from "../tubes/library";
+import { fileName, type Circuit } from "./circuit";
+
+type Report = (line: number, found: string, expected: string) => void;
+
+export function checkCircuit(circuit: Circuit, error: Report, warn: Report): void {
+  const seen = new Map<string, number>();
+  for (const e of circuit.elements) {
+    const before = seen.get(fileName(e));
+    if (before !== undefined) error(e.line, `a second ${fileName(e)} (the first is on line ${before})`, "each name once");
+    else seen.set(fileName(e), e.line);
+  }
+  const nodes = new Map<string, { uses: number; line: number }>();
+  for (const e of circuit.elements)
+    for (const n of e.nodes) {
+      const use = nodes.get(n) ?? { uses: 0, line: e.line };
+      use.uses += 1;
+      nodes.set(n, use);
+    }
+  if (circuit.elements.length === 0) error(1, "no element lines", "a title line and then at least one part");
+  else if (!nodes.has("0")) error(1, "no part that goes to ground", "node 0 (or gnd) somewhere");
+
+  for (const [node, { uses, line }] of nodes) {
+    if (node !== "0" && uses === 1) warn(line, `node ${node}, with one part on it`, "at least two parts at each node");
+  }
+  const known = (node: string) => nodes.has(node);
+  for (const p of circuit.points) if (!known(p.node)) error(p.line, `point ${p.name} at node ${p.node}`, "a node that a part is connected to");
+  for (const s of circuit.stages)
+    for (const n of [s.in, s.out]) if (!known(n)) error(1, `stage ${s.name} at node ${n}`, "a node that a part is connected to");
+  for (const [a, b] of circuit.near) for (const n of [a, b]) if (!known(n)) error(1, `*@near ${a} ${b}`, `nodes that exist; ${n} does not`);
+  for (const e of circuit.elements) {
+    if (e.letter !== "K") continue;
+    for (const coil of [e.params.first, e.params.second])
+      if (!circuit.elements.some((l) => l.letter === "L" && l.name === coil)) error(e.line, `${e.name} couples ${coil}`, "an inductor of this file");
+  }
+  checkSourceLoops(circuit, error);
+  checkFloating(circuit, nodes, error);
+}
+
+/** Ideal voltage sources in a ring have no answer: found with a disjoint-set over their nodes. */
+function checkSourceLoops(circuit: Circuit, error: Report): void {
+  const sets = disjointSets();
+  for (const e of circuit.elements) {
+    if (e.letter !== "V") continue;
+    const [a, b] = [sets.find(e.nodes[0]!), sets.find(e.nodes[1]!)];
+    if (a === b) error(e.line, `${e.name} closes a loop of voltage sources`, "a resistance somewhere in the loop");
+    sets.join(a, b);
+  }
+}
+
+/** A node with no path to ground through anything but a capacitor has no direct voltage of its own. */
+function checkFloating(circuit: Circuit, nodes: Map<string, { line: number }>, error: Report): void {
+  const sets = disjointSets();
+  for (const e of circuit.elements) {
+    if (e.letter === "C" || e.letter === "K" || e.letter === "I") continue;
+    if (e.letter === "X" && (e.type === "OPT_SE" || e.type === "OPT_PP" || e.type === "XFMR")) {
+      // Windings are separate: the secondary does not give the primary a path to ground.
+      const split = e.type === "OPT_SE" ? 2 : e.type === "OPT_PP" ? (e.params.ul === undefined ? 3 : 5) : 2;
+      joinAll(sets, e.nodes.slice(0, split));
+      joinAll(sets, e.nodes.slice(split));
+    } else if (e.type === "NMOS") {
+      joinAll(sets, [e.nodes[0]!, e.nodes[2]!]);
+    } else if (e.letter === "X" && findTubeType(e.type ?? "")) {
+      // A grid draws no direct current worth the name: it needs a leak of its own.
+      joinAll(sets, e.nodes.filter((_, i) => i !== e.nodes.length - 2));
+    } else joinAll(sets, e.nodes);
+  }
+  const ground = sets.find("0");
+  for (const [node, { line }] of nodes) {
+    if (sets.find(node) !== ground) error(line, `node ${node} floats: only capacitors lead from it to the rest`, "a path for direct current to ground");
+  }
+}
+
+function joinAll(sets: ReturnType<typeof disjointSets>, nodes: string[]): void {
+  for (let i = 1; i < nodes.length; i++) sets.join(nodes[0]!, nodes[i]!);
+}
+
+function disjointSets() {
+  const parent = new Map<string, string>();
+  const find = (n: string): string => {
+    let root = n;
+    while (parent.has(root) && parent.get(root) !== root) root = parent.get(root)!;
+    parent.set(n, root);
+    return root;
+  };
+  return { find, join: (a: string, b: string) => void parent.set(find(a), find(b)) };
+}

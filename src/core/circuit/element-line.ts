@@ -1,0 +1,162 @@
+/** One element line of a circuit file: nodes, value, parameters. */
+
+import { findTubeType, TUBE_TYPES } from "../tubes/library";
+import { BLOCKS } from "./blocks";
+import { nodeName, readPartNotes } from "./annotations";
+import type { Element, Letter } from "./circuit";
+import { evaluate, ExpressionError } from "./expression";
+import { parseSpiceNumber } from "./spice-number";
+
+export interface LineContext {
+  line: number;
+  params: ReadonlyMap<string, number>;
+  error(found: string, expected: string): void;
+  warn(found: string, expected: string): void;
+}
+
+const SHAPE: Record<string, { nodes: number; form: string; positive: boolean }> = {
+  R: { nodes: 2, form: "RNAME node node OHMS", positive: true },
+  C: { nodes: 2, form: "CNAME node node FARADS", positive: true },
+  L: { nodes: 2, form: "LNAME node node HENRIES", positive: true },
+  V: { nodes: 2, form: "VNAME node node VOLTS", positive: false },
+  I: { nodes: 2, form: "INAME node node AMPERES", positive: false },
+  D: { nodes: 2, form: "DNAME anode cathode MODEL", positive: false },
+};
+
+/** Reads a value or a `{…}` expression; reports and gives undefined when it is neither. */
+function readNumber(text: string, what: string, at: LineContext): number | undefined {
+  const braces = /^\{(.*)\}$/.exec(text);
+  if (braces) {
+    try {
+      return evaluate(braces[1] ?? "", at.params);
+    } catch (error) {
+      if (!(error instanceof ExpressionError)) throw error;
+      at.error(text, error.message);
+      return undefined;
+    }
+  }
+  const number = parseSpiceNumber(text);
+  if (number.ok) return number.value;
+  at.error(text, `${what}: ${number.expected}`);
+  return undefined;
+}
+
+/** Splits an element line into words; a brace expression or a quoted text is one word, and `a = b` is `a=b`. */
+function words(text: string): string[] {
+  return text.replace(/\s*=\s*/g, "=").match(/(?:[^\s{"]|\{[^}]*\}|"[^"]*")+/g) ?? [];
+}
+
+/** Reads one element line (comment already split off); undefined when it is too broken to stand for anything. */
+export function readElement(text: string, comment: string, at: LineContext): Element | undefined {
+  const notes = readPartNotes(comment, (found, expected) => at.error(found, expected));
+  const [label = "", ...rest] = words(text);
+  const letter = label.charAt(0).toUpperCase() as Letter;
+  const name = label.toUpperCase();
+  if (letter === "X") return readBlock(name.slice(1), rest, notes, at);
+  if (letter === "K") return readCoupling(name, rest, notes, at);
+  const shape = SHAPE[letter];
+  if (!shape) {
+    at.error(label.slice(0, 40), "an element (R, C, L, K, V, I, D, X), a dot command or a * comment");
+    return undefined;
+  }
+  const plain = rest.filter((w) => !w.includes("="));
+  if (plain.length < shape.nodes + 1) {
+    at.error(text.slice(0, 60), shape.form);
+    return undefined;
+  }
+  const extra = plain.slice(shape.nodes + 1).filter((w) => !/^(dc|ac)$/i.test(w));
+  const nodes = plain.slice(0, shape.nodes).map(nodeName);
+  const base = { name, letter, nodes, params: {}, notes, line: at.line };
+  if (letter === "D") return { ...base, type: plain[2]!.toUpperCase() };
+  // Sources may be written `V1 a 0 DC 5`.
+  const typed = /^dc$/i.test(plain[2]!) ? plain[3] : plain[2];
+  if (typed === undefined) {
+    at.error(text.slice(0, 60), shape.form);
+    return undefined;
+  }
+  if (extra.length > (typed === plain[2] ? 0 : 1)) at.error(extra.join(" ").slice(0, 40), `nothing after the value: ${shape.form}`);
+  const value = readNumber(typed, shape.form, at);
+  if (value === undefined) return undefined;
+  if (shape.positive && !(value > 0)) {
+    at.error(typed, "a value above zero");
+    return undefined;
+  }
+  if (letter === "R" && /^[\d.]+M(ohm)?$/.test(typed)) at.warn(typed, `${typed.replace(/M.*/, "MEG")} if megohms are meant: M is milli in a netlist`);
+  if (nodes[0] === nodes[1]) at.warn(`${name} from ${nodes[0]} to ${nodes[1]}`, "two different nodes; this part does nothing");
+  return { ...base, value };
+}
+
+function readCoupling(name: string, rest: string[], notes: Element["notes"], at: LineContext): Element | undefined {
+  const [first, second, typed] = rest;
+  if (!first || !second || !typed) {
+    at.error([name, ...rest].join(" ").slice(0, 60), "KNAME L1 L2 COUPLING");
+    return undefined;
+  }
+  const value = readNumber(typed, "KNAME L1 L2 COUPLING", at);
+  if (value === undefined) return undefined;
+  if (!(value > 0 && value <= 1)) {
+    at.error(typed, "a coupling above 0 and up to 1");
+    return undefined;
+  }
+  return { name, letter: "K", nodes: [], value, params: { first: first.toUpperCase(), second: second.toUpperCase() }, notes, line: at.line };
+}
+
+/** `XNAME node … TYPE key=value …`: a tube or a block. */
+function readBlock(name: string, rest: string[], notes: Element["notes"], at: LineContext): Element | undefined {
+  const firstPair = rest.findIndex((w) => w.includes("="));
+  const plain = firstPair < 0 ? rest : rest.slice(0, firstPair);
+  const pairs = firstPair < 0 ? [] : rest.slice(firstPair);
+  const type = plain[plain.length - 1]?.toUpperCase();
+  const nodes = plain.slice(0, -1).map(nodeName);
+  if (!name || !type || plain.length < 2) {
+    at.error(["X" + name, ...rest].join(" ").slice(0, 60), "XNAME node node … TYPE");
+    return undefined;
+  }
+  const base = { name, letter: "X" as const, nodes, type, params: {} as Element["params"], notes, line: at.line };
+  const tube = findTubeType(type);
+  if (tube && tube.kind !== "rectifier") {
+    const electrodes = tube.kind === "triode" ? ["plate", "grid", "cathode"] : ["plate", "screen", "grid", "cathode"];
+    if (nodes.length !== electrodes.length) {
+      at.error(`${nodes.length} nodes for ${type}`, `${electrodes.length}: ${electrodes.join(" ")}`);
+      return undefined;
+    }
+    for (const pair of pairs) at.error(pair, `no parameters after ${type}`);
+    return { ...base, type: tube.type };
+  }
+  const spec = Object.hasOwn(BLOCKS, type) ? BLOCKS[type] : undefined;
+  if (!spec) {
+    const what = tube ? `a RECT_… element with tube=${type}` : `a tube of the library (${TUBE_TYPES.slice(0, 4).map((t) => t.type).join(", ")} …) or one of ${Object.keys(BLOCKS).join(", ")}`;
+    at.error(`type ${type.slice(0, 40)}`, what);
+    return undefined;
+  }
+  if (nodes.length < spec.nodes.length || nodes.length > (spec.most ?? spec.nodes.length)) {
+    at.error(`${nodes.length} nodes for ${type}`, `${spec.nodes.length}${spec.most ? ` to ${spec.most}` : ""}: ${spec.nodes.join(" ")}`);
+    return undefined;
+  }
+  const accepted = [...spec.needs, ...spec.may];
+  for (const pair of pairs) {
+    const [, key = "", typed = ""] = /^([\w-]+)=(.*)$/.exec(pair) ?? [];
+    const lower = key.toLowerCase();
+    if (!accepted.includes(lower)) {
+      at.error(pair.slice(0, 40), `one of ${accepted.map((k) => `${k}=`).join(", ")}`);
+      continue;
+    }
+    const choice = spec.words?.[lower];
+    if (choice) {
+      const word = typed.toLowerCase();
+      if (choice[0] !== "*" && !choice.includes(word)) at.error(pair, `${key}= ${choice.join(" or ")}`);
+      else if (lower === "tube" && !/^(silicon|selenium)$/.test(word) && findTubeType(word)?.kind !== "rectifier") {
+        at.error(pair, "tube= a rectifier of the library, silicon or selenium");
+      } else base.params[lower] = lower === "tube" && findTubeType(word) ? findTubeType(word)!.type : word;
+      continue;
+    }
+    const value = readNumber(typed, `${type} ${key}=`, at);
+    if (value !== undefined) base.params[lower] = value;
+    if (value !== undefined && lower === "pos" && !(value >= 0 && value <= 1)) at.error(pair, "pos= from 0 to 1");
+    if (value !== undefined && ["value", "vac", "zp", "zpp", "load"].includes(lower) && !(value > 0)) at.error(pair, `${key}= above zero`);
+    if (lower === "value" && /^[\d.]+M$/.test(typed)) at.warn(typed, `${typed}EG if megohms are meant: M is milli in a netlist`);
+  }
+  for (const key of spec.needs) if (!pairs.some((p) => p.toLowerCase().startsWith(`${key}=`))) at.error(`${type} without ${key}=`, `${key}= with a number`);
+  const value = base.params.value;
+  return { ...base, value: typeof value === "number" ? value : undefined };
+}

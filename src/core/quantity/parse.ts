@@ -1,0 +1,141 @@
+/** Values as a technician types them: `4k7`, `2R2`, `.022`, `0.022u`, `31mV`, `-51.5`, `12,5`, `1e3`. */
+
+import { formatQuantity } from "./format";
+import type { Unit } from "./unit";
+import { UNIT_WORDS } from "./unit";
+
+export interface Quantity {
+  /** In the base unit: volts, amperes, ohms, farads, henries, watts, hertz, seconds, percent. */
+  value: number;
+  unit?: Unit;
+  /** Significant digits that the source showed; shown again with as many. */
+  digits: number;
+  /** How it was understood, e.g. "22 nF". */
+  echo: string;
+}
+
+export type ParsedQuantity =
+  | { ok: true; quantity: Quantity }
+  | { ok: false; read: string; why: string; accepted: string; choices?: Quantity[] };
+
+export interface ParseOptions {
+  /** Assumed when none is typed, and demanded when another is typed. */
+  unit?: Unit;
+  /** The shop's decimal sign; "." unless set. */
+  decimal?: "." | ",";
+}
+
+/** As typed: M is mega and m is milli; u, µ and μ are micro. */
+const PREFIX: Record<string, number> = {
+  p: 1e-12, P: 1e-12, n: 1e-9, N: 1e-9, u: 1e-6, U: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3, k: 1e3, K: 1e3, M: 1e6, G: 1e9, R: 1, r: 1,
+};
+
+const ACCEPTED = "a number such as 318, 4k7, 4.7k, 2R2, 22n, 31mV or -51.5";
+
+/** Scales without the rounding dust of a multiplication: 0.022 µ is read as 0.022e-6. */
+function scaled(number: string, factor: number): number {
+  const power = Math.round(Math.log10(factor));
+  const [mantissa, exponent = "0"] = number.toLowerCase().split("e");
+  return Number(`${mantissa}e${Number(exponent) + power}`);
+}
+
+function significantDigits(number: string): number {
+  const mantissa = number.toLowerCase().split("e")[0] ?? "";
+  const digits = mantissa.replace(/[^0-9]/g, "").replace(/^0+/, "");
+  if (mantissa.includes(".")) return Math.max(1, digits.length);
+  return Math.max(1, digits.replace(/0+$/, "").length);
+}
+
+function build(number: string, factor: number, unit: Unit | undefined): Quantity {
+  const value = scaled(number, factor);
+  const digits = significantDigits(number);
+  return { value, unit, digits, echo: formatQuantity(value, unit, Math.max(digits, 2)) };
+}
+
+/**
+ * Reads one typed value.
+ * A bare capacitance under 1 is microfarads; a bare one of 1 or more is refused with both readings as `choices`.
+ */
+export function parseQuantity(text: string, options: ParseOptions = {}): ParsedQuantity {
+  const read = text.trim();
+  const fail = (why: string, accepted = ACCEPTED, choices?: Quantity[]): ParsedQuantity => ({ ok: false, read, why, accepted, choices });
+  if (read === "") return fail("nothing was typed");
+
+  let source = read.replace(/[−–]/g, "-").replace(/\s+/g, "");
+  if (source.includes(",")) {
+    if (options.decimal !== ",") return fail("it has a comma, and this shop writes decimals with a point (a setting)", "12.5 in place of 12,5");
+    if (/,.*[,.]/.test(source)) return fail("it has more than one decimal sign", "12,5");
+    source = source.replace(",", ".");
+  }
+
+  const match = /^([+-]?)(\d+\.?\d*|\.\d+)(e[+-]?\d+)?(.*)$/i.exec(source);
+  if (!match) return fail("it does not start with a number");
+  const [, sign = "", whole = "", exponent = "", rest = ""] = match;
+
+  let number = sign + whole;
+  let tail = rest;
+  let factor = 1;
+  // The prefix in the place of the decimal point: 4k7, 2R2, 0u1.
+  const infix = exponent ? null : /^([pPnNuUµμmkKMGRr])(\d+)(.*)$/.exec(tail);
+  if (infix) {
+    if (whole.includes(".")) return fail("it has two decimal places marked", "4k7 or 4.7k");
+    number = `${sign}${whole}.${infix[2]}`;
+    factor = PREFIX[infix[1] ?? ""] ?? 1;
+    tail = infix[3] ?? "";
+    const unit = unitOf(tail) ?? (/[Rr]/.test(infix[1] ?? "") ? "Ω" : undefined);
+    if (tail && !unit) return fail(`"${tail}" is not a unit that is known here`);
+    return checkUnit(number, factor, unit, options, fail);
+  }
+  number += exponent;
+
+  if (tail === "") return bare(number, options, fail);
+  const whole_unit = unitOf(tail);
+  const head = tail.charAt(0);
+  // "R" alone is ohms; "M" alone is mega: both are prefixes first, whatever else they could be.
+  if (head in PREFIX && (tail.length === 1 || unitOf(tail.slice(1)))) {
+    if (!(whole_unit && tail.length > 1)) {
+      factor = PREFIX[head] ?? 1;
+      const unit = unitOf(tail.slice(1)) ?? (/[Rr]/.test(head) ? "Ω" : undefined);
+      return checkUnit(number, factor, unit, options, fail);
+    }
+  }
+  if (!whole_unit) return fail(`"${tail}" is not a unit or a prefix that is known here`);
+  return checkUnit(number, 1, whole_unit, options, fail);
+}
+
+type Fail = (why: string, accepted?: string, choices?: Quantity[]) => ParsedQuantity;
+
+function bare(number: string, options: ParseOptions, fail: Fail): ParsedQuantity {
+  if (options.unit === "F" && Number(number) !== 0) {
+    const micro = build(number, 1e-6, "F");
+    if (Math.abs(Number(number)) < 1) return { ok: true, quantity: micro };
+    const pico = build(number, 1e-12, "F");
+    return fail(`${micro.echo} or ${pico.echo}?`, `${number}u or ${number}p`, [micro, pico]);
+  }
+  return finish(build(number, 1, options.unit), fail);
+}
+
+function checkUnit(number: string, factor: number, unit: Unit | undefined, options: ParseOptions, fail: Fail): ParsedQuantity {
+  if (unit && options.unit && unit !== options.unit) {
+    return fail(`it is in ${UNIT_WORDS[unit]}, and ${UNIT_WORDS[options.unit]} are wanted here`, ACCEPTED);
+  }
+  return finish(build(number, factor, unit ?? options.unit), fail);
+}
+
+function finish(quantity: Quantity, fail: Fail): ParsedQuantity {
+  if (!Number.isFinite(quantity.value)) return fail("it is too large to be a number");
+  return { ok: true, quantity };
+}
+
+function unitOf(text: string): Unit | undefined {
+  if (/^(ohms?|[ΩΩ])$/i.test(text)) return "Ω";
+  if (/^(v|volts?|vdc|vac)$/i.test(text)) return "V";
+  if (/^(a|amps?)$/i.test(text)) return "A";
+  if (/^(f|farads?)$/i.test(text)) return "F";
+  if (/^h$/i.test(text)) return "H";
+  if (/^(w|watts?)$/i.test(text)) return "W";
+  if (/^hz$/i.test(text)) return "Hz";
+  if (/^(s|sec|seconds?)$/i.test(text)) return "s";
+  if (/^%$/.test(text)) return "%";
+  return undefined;
+}

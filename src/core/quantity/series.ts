@@ -1,0 +1,25 @@
+/** Preferred number series of IEC 60063, and the values of it around a wanted one. */
+
+const E24 = [1.0, 1.1, 1.2, 1.3, 1.5, 1.6, 1.8, 2.0, 2.2, 2.4, 2.7, 3.0, 3.3, 3.6, 3.9, 4.3, 4.7, 5.1, 5.6, 6.2, 6.8, 7.5, 8.2, 9.1];
+
+export type Series = "E6" | "E12" | "E24" | "E96";
+
+/** One decade, 1 to under 10. E96 is the rounded geometric series; the lower ones are IEC's table. */
+export function decade(series: Series): number[] {
+  if (series === "E96") return Array.from({ length: 96 }, (_, i) => Number((10 ** (i / 96)).toFixed(2)));
+  const stride = { E6: 4, E12: 2, E24: 1 }[series];
+  return E24.filter((_, i) => i % stride === 0);
+}
+
+/**
+ * The values of a series on either side of `value` and the nearer of them by ratio.
+ * @throws RangeError when the value is not a positive number.
+ */
+export function nearestInSeries(value: number, series: Series = "E24"): { below: number; above: number; nearest: number } {
+  if (!(value > 0) || !Number.isFinite(value)) throw new RangeError(`a preferred value is near a positive number; read ${value}`);
+  const power = Math.floor(Math.log10(value));
+  const around = [power - 1, power, power + 1].flatMap((p) => decade(series).map((m) => Number(`${m}e${p}`)));
+  const below = Math.max(...around.filter((v) => v <= value * (1 + 1e-12)));
+  const above = Math.min(...around.filter((v) => v >= value * (1 - 1e-12)));
+  return { below, above, nearest: value / below <= above / value ? below : above };
+}
