@@ -1,0 +1,206 @@
+/**
+ * The amp's energy state, from its tape: unknown, live, stored, proven dead.
+ * A pure function of the effective events and the time; nothing here is remembered elsewhere.
+ */
+
+import type { Circuit } from "../circuit/circuit";
+import { decayOf, type Reservoir } from "../supply/reservoirs";
+import { is, type JobEvent } from "./events/event";
+
+export interface EnergyContext {
+  circuit?: Circuit;
+  reservoirs: Reservoir[];
+  /** Volts at or below which a reservoir counts as discharged. */
+  safeVolts: number;
+  /** Hours after which a proof no longer holds. */
+  proofHours: number;
+  /** Volts that a reservoir had while live, when nobody read it: from the chart or the model. */
+  expectedVolts(reservoir: Reservoir): number | undefined;
+}
+
+export interface ReservoirState {
+  name: string;
+  label: string;
+  farads: number;
+  /** Estimated volts now; undefined when nothing is known of it. */
+  volts?: number;
+  /** Where the estimate starts from. */
+  basis?: "read" | "expected" | "rating" | "named";
+  first?: { volts: number; at: string };
+  second?: { volts: number; at: string };
+  /** Seconds until a second reading counts; 0 when it may be taken now. */
+  secondIn?: number;
+}
+
+export interface Proof {
+  meterBefore?: string;
+  meterAfter?: string;
+  reservoirs: ReservoirState[];
+  plugOut: boolean;
+  /** What is still to be done, the next first. Empty when proven. */
+  missing: ProofStep[];
+}
+
+export type ProofStep =
+  | { do: "unplug" }
+  | { do: "name-reservoirs" }
+  | { do: "meter"; when: "before" | "after" }
+  | { do: "read"; reservoir: string; round: 1 | 2; wait: number }
+  | { do: "discharge"; reservoir: string; volts: number };
+
+export type EnergyState =
+  | { kind: "unknown"; why: string; proof: Proof }
+  | { kind: "live"; since: string }
+  | { kind: "stored"; since: string; volts: number; joules: number; secondsToSafe: number; plug: "in" | "out"; proof: Proof }
+  | { kind: "proven-dead"; at: string; until: string; proof: Proof };
+
+/** A second reading sooner than this says nothing about rebound. */
+export const SECOND_READING_AFTER = 60;
+/** How far a meter may be off on the known source and still count as proved. */
+const METER_TOLERANCE = 0.05;
+
+interface Mutable {
+  power: "unknown" | "on" | "off";
+  since: string;
+  plugOut: boolean;
+  /** Volts of each reservoir at `from`, milliseconds. */
+  volts: (number | undefined)[];
+  basis: ReservoirState["basis"][];
+  from: number;
+  lastLive: (number | undefined)[];
+  first: ({ volts: number; at: string } | undefined)[];
+  second: ({ volts: number; at: string } | undefined)[];
+  meterBefore?: string;
+  meterAfter?: string;
+}
+
+/** All reservoirs of a job: the circuit's, then those that were named by hand. */
+export function jobReservoirs(events: JobEvent[], fromCircuit: Reservoir[]): Reservoir[] {
+  const named = new Map<string, Reservoir>();
+  for (const e of events) {
+    if (!is(e, "reservoir")) continue;
+    const { name, farads, volts } = e.payload;
+    if (fromCircuit.some((r) => r.name.toLowerCase() === name.toLowerCase())) continue;
+    named.set(name.toLowerCase(), { name, parts: [name], node: `hand:${name.toLowerCase()}`, returnNode: "0", farads, ratedVolts: volts || undefined, label: "named by hand" });
+  }
+  return [...fromCircuit, ...named.values()];
+}
+
+/** The state at `now` (milliseconds since 1970). `events` are the effective ones, in the order of the tape. */
+export function energyAt(events: JobEvent[], now: number, context: EnergyContext): EnergyState {
+  const reservoirs = jobReservoirs(events, context.reservoirs);
+  const s = replay(events, reservoirs, context);
+  if (s.power === "on") return { kind: "live", since: s.since };
+
+  const known = s.volts.some((v) => v !== undefined);
+  const decay = decayOf(context.circuit, reservoirs, s.volts.map((v) => v ?? 0));
+  const elapsed = Math.max(0, (now - s.from) / 1000);
+  const volts = decay.voltsAt(elapsed);
+  const proof = proofOf(s, reservoirs, volts, now, context);
+
+  if (proof.missing.length === 0) {
+    const at = [s.meterAfter!, ...s.second.map((r) => r!.at)].sort().at(-1)!;
+    const until = new Date(Date.parse(at) + context.proofHours * 3600e3).toISOString();
+    if (now < Date.parse(until)) return { kind: "proven-dead", at, until, proof };
+    return { kind: "unknown", why: `the proof is older than ${context.proofHours} h`, proof: fresh(reservoirs, s.plugOut) };
+  }
+  if (s.power === "off" && known) {
+    const left = decay.secondsTo(context.safeVolts) - elapsed;
+    return {
+      kind: "stored", since: s.since, volts: Math.max(...volts.map(Math.abs)), joules: decay.joulesAt(elapsed),
+      secondsToSafe: Math.max(0, left), plug: s.plugOut ? "out" : "in", proof,
+    };
+  }
+  return { kind: "unknown", why: s.power === "off" ? "what its reservoirs hold is not known" : "nobody has said whether it is charged", proof };
+}
+
+function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyContext): Mutable {
+  const none = () => reservoirs.map(() => undefined);
+  const s: Mutable = { power: "unknown", since: "", plugOut: false, volts: none(), basis: none(), from: 0, lastLive: none(), first: none(), second: none() };
+  const clearProof = () => Object.assign(s, { first: none(), second: none(), meterBefore: undefined, meterAfter: undefined });
+  const indexOf = (name: string) => reservoirs.findIndex((r) => r.name.toLowerCase() === name.toLowerCase());
+
+  for (const e of events) {
+    const t = Date.parse(e.at);
+    if (is(e, "power")) {
+      const plugOut = e.payload.state === "off" && (e.payload.plug ?? "out") === "out";
+      if (e.payload.state === "on") {
+        if (s.power !== "on") s.lastLive = none();
+        Object.assign(s, { power: "on", since: e.at, plugOut: false });
+        clearProof();
+      } else {
+        if (s.power === "on") {
+          s.volts = reservoirs.map((r, i) => s.lastLive[i] ?? context.expectedVolts(r) ?? r.ratedVolts);
+          s.basis = reservoirs.map((r, i) => (s.lastLive[i] !== undefined ? "read" : context.expectedVolts(r) !== undefined ? "expected" : r.node.startsWith("hand:") ? "named" : "rating"));
+          Object.assign(s, { from: t, since: e.at });
+        } else if (s.power === "unknown") s.since = e.at;
+        // Plugged in again: one switch away from live, so what was proven no longer holds.
+        if (!plugOut && s.plugOut) clearProof();
+        s.power = "off";
+        s.plugOut = plugOut;
+      }
+    } else if (is(e, "reading") && s.power === "on" && e.payload.kind === "dcv") {
+      const node = context.circuit?.points.find((p) => p.name.toLowerCase() === e.payload.point.toLowerCase())?.node;
+      const i = reservoirs.findIndex((r) => r.node === node && r.returnNode === "0");
+      if (i >= 0) s.lastLive[i] = e.payload.value;
+    } else if (is(e, "meter-check") && s.power !== "on") {
+      const { expected, read } = e.payload;
+      if (Math.abs(read - expected) > Math.abs(expected) * METER_TOLERANCE) {
+        // A meter that is wrong on a known source was wrong on the reservoirs too.
+        clearProof();
+      } else if (s.second.length > 0 && s.second.every((r) => r !== undefined)) s.meterAfter = e.at;
+      else s.meterBefore ??= e.at;
+    } else if (is(e, "discharge-reading") && s.power !== "on") {
+      const i = indexOf(e.payload.reservoir);
+      if (i < 0) continue;
+      const volts = e.payload.volts;
+      const decay = decayOf(context.circuit, reservoirs, s.volts.map((v) => v ?? 0));
+      const at = decay.voltsAt(Math.max(0, (t - s.from) / 1000));
+      s.volts = s.volts.map((v, k) => (k === i ? volts : v === undefined ? undefined : at[k]));
+      s.basis[i] = "read";
+      s.from = t;
+      const reading = { volts, at: e.at };
+      if (Math.abs(volts) > context.safeVolts) {
+        s.first[i] = s.second[i] = undefined;
+        s.meterAfter = undefined;
+      } else if (!s.meterBefore) continue;
+      else if (!s.first[i]) s.first[i] = reading;
+      else if (t - Date.parse(s.first[i]!.at) >= SECOND_READING_AFTER * 1000) {
+        s.second[i] = reading;
+        s.meterAfter = undefined;
+      }
+    }
+  }
+  return s;
+}
+
+function proofOf(s: Mutable, reservoirs: Reservoir[], volts: number[], now: number, context: EnergyContext): Proof {
+  const states = reservoirs.map((r, i): ReservoirState => {
+    const first = s.first[i];
+    return {
+      name: r.name, label: r.label, farads: r.farads, volts: s.volts[i] === undefined ? undefined : volts[i], basis: s.basis[i], first, second: s.second[i],
+      secondIn: first && !s.second[i] ? Math.max(0, Math.ceil(SECOND_READING_AFTER - (now - Date.parse(first.at)) / 1000)) : undefined,
+    };
+  });
+  const missing: ProofStep[] = [];
+  if (!s.plugOut) missing.push({ do: "unplug" });
+  if (reservoirs.length === 0) missing.push({ do: "name-reservoirs" });
+  if (!s.meterBefore) missing.push({ do: "meter", when: "before" });
+  for (const r of states) {
+    if (!r.first && r.basis === "read" && Math.abs(r.volts ?? 0) > context.safeVolts) missing.push({ do: "discharge", reservoir: r.name, volts: r.volts! });
+    if (!r.first) missing.push({ do: "read", reservoir: r.name, round: 1, wait: 0 });
+  }
+  for (const r of states) if (!r.second) missing.push({ do: "read", reservoir: r.name, round: 2, wait: r.secondIn ?? SECOND_READING_AFTER });
+  if (!s.meterAfter) missing.push({ do: "meter", when: "after" });
+  return { meterBefore: s.meterBefore, meterAfter: s.meterAfter, reservoirs: states, plugOut: s.plugOut, missing };
+}
+
+function fresh(reservoirs: Reservoir[], plugOut: boolean): Proof {
+  const states = reservoirs.map((r): ReservoirState => ({ name: r.name, label: r.label, farads: r.farads }));
+  const missing: ProofStep[] = [
+    ...(plugOut ? [] : [{ do: "unplug" } as const]), { do: "meter", when: "before" },
+    ...reservoirs.map((r) => ({ do: "read", reservoir: r.name, round: 1, wait: 0 }) as const),
+    ...reservoirs.map((r) => ({ do: "read", reservoir: r.name, round: 2, wait: SECOND_READING_AFTER }) as const), { do: "meter", when: "after" },
+  ];
+  return { reservoirs: states, plugOut, missing };
+}

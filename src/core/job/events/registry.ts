@@ -1,0 +1,42 @@
+/** Every type of event with the class of its payload. */
+
+import type * as bench from "./bench";
+import type * as intake from "./intake";
+import type * as power from "./power";
+import type * as work from "./work";
+
+export interface Payloads {
+  "job-opened": intake.JobOpened;
+  complaint: intake.Complaint;
+  brief: intake.Brief;
+  claim: intake.Claim;
+  accessory: intake.Accessory;
+  photo: intake.Photo;
+  reproduction: intake.Reproduction;
+  identity: intake.Identity;
+  "date-code": intake.DateCode;
+  mains: power.Mains;
+  power: power.Power;
+  "live-check": power.LiveCheck;
+  "meter-check": power.MeterCheck;
+  reservoir: power.NamedReservoir;
+  "discharge-reading": power.DischargeReading;
+  "gate-passed": power.GatePassed;
+  reading: bench.Reading;
+  finding: bench.Finding;
+  "finding-closed": bench.FindingClosed;
+  note: bench.Note;
+  removed: bench.Removed;
+  "put-back": bench.PutBack;
+  "control-check": bench.ControlCheck;
+  change: work.Change;
+  approval: work.Approval;
+  "safety-test": work.SafetyTest;
+  waiting: work.Waiting;
+  "bill-line": work.BillLine;
+  advice: work.Advice;
+  returned: work.Returned;
+  undo: work.Undo;
+}
+
+export type EventType = keyof Payloads;

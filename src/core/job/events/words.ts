@@ -1,0 +1,19 @@
+/** The fixed words of the tape's payloads, apart from their classes so that the browser can have them alone. */
+
+export const TEXT_LIMIT = 4000;
+/** More than any tube amplifier has inside; a reading beyond it is a slip. */
+export const MOST_VOLTS = 3000;
+
+export const WHEN = ["always", "when hot", "when cold", "at volume", "at a certain venue", "now and then", "after moving"] as const;
+export const BRIEF_AIMS = ["reliability", "originality", "tone", "cost"] as const;
+export type BriefAim = (typeof BRIEF_AIMS)[number];
+/** dcv and acv in volts, ma in milliamperes, ohm in ohms, leak in volts at the lifted leg, gm in percent of new. */
+export const READING_KINDS = ["dcv", "acv", "ma", "ohm", "leak", "gm"] as const;
+export type ReadingKind = (typeof READING_KINDS)[number];
+export const READING_UNIT: Record<ReadingKind, string> = { dcv: "V", acv: "V", ma: "mA", ohm: "Ω", leak: "V", gm: "%" };
+export const SEVERITIES = ["note", "watch", "fault", "danger"] as const;
+export type Severity = (typeof SEVERITIES)[number];
+export const OLD_PART_PLACES = ["bag for the owner", "stays in the amp", "shop stock", "scrapped", "reused"] as const;
+export type OldPartPlace = (typeof OLD_PART_PLACES)[number];
+export const SAFETY_TESTS = ["earth bond", "insulation", "leakage", "fuse", "polarity", "cord"] as const;
+export type SafetyTestKind = (typeof SAFETY_TESTS)[number];
