@@ -68,6 +68,8 @@ interface Mutable {
   basis: ReservoirState["basis"][];
   from: number;
   lastLive: (number | undefined)[];
+  /** Last discharge reading since the power went off. */
+  measured: (number | undefined)[];
   first: ({ volts: number; at: string } | undefined)[];
   second: ({ volts: number; at: string } | undefined)[];
   meterBefore?: string;
@@ -116,7 +118,7 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
 
 function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyContext): Mutable {
   const none = () => reservoirs.map(() => undefined);
-  const s: Mutable = { power: "unknown", since: "", plugOut: false, volts: none(), basis: none(), from: 0, lastLive: none(), first: none(), second: none() };
+  const s: Mutable = { power: "unknown", since: "", plugOut: false, volts: none(), basis: none(), from: 0, lastLive: none(), measured: none(), first: none(), second: none() };
   const clearProof = () => Object.assign(s, { first: none(), second: none(), meterBefore: undefined, meterAfter: undefined });
   const indexOf = (name: string) => reservoirs.findIndex((r) => r.name.toLowerCase() === name.toLowerCase());
 
@@ -126,6 +128,7 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
       const plugOut = e.payload.state === "off" && (e.payload.plug ?? "out") === "out";
       if (e.payload.state === "on") {
         if (s.power !== "on") s.lastLive = none();
+        s.measured = none();
         Object.assign(s, { power: "on", since: e.at, plugOut: false });
         clearProof();
       } else {
@@ -156,7 +159,10 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
       const volts = e.payload.volts;
       const decay = decayOf(context.circuit, reservoirs, s.volts.map((v) => v ?? 0));
       const at = decay.voltsAt(Math.max(0, (t - s.from) / 1000));
-      s.volts = s.volts.map((v, k) => (k === i ? volts : v === undefined ? undefined : at[k]));
+      // What was read stands as read: only the reservoirs that nobody has measured yet are carried by the estimate,
+      // so that a guess about one never raises another that was measured.
+      s.measured[i] = volts;
+      s.volts = s.volts.map((v, k) => s.measured[k] ?? (v === undefined ? undefined : at[k]));
       s.basis[i] = "read";
       s.from = t;
       const reading = { volts, at: e.at };
