@@ -1,0 +1,49 @@
+/** Photos: bytes in the database, named by their hash, checked to be pictures. */
+
+import { createHash } from "node:crypto";
+import sharp from "sharp";
+import type { Sql } from "./db";
+import { UserError } from "./errors";
+
+/** Largest photo that is taken; a phone's camera gives 3 to 12 MB. */
+export const MOST_PHOTO_BYTES = 20 * 1024 * 1024;
+const KINDS: Record<string, string> = { jpeg: "image/jpeg", png: "image/png", webp: "image/webp" };
+
+export interface Attachment {
+  hash: string;
+  type: string;
+  bytes: Uint8Array;
+}
+
+/** Checks that the bytes are a picture and stores them; the same picture is stored once. */
+export async function storePhoto(sql: Sql, bytes: Uint8Array): Promise<{ hash: string; type: string }> {
+  if (bytes.length === 0) throw new UserError(422, "The photo is empty: a JPEG, PNG or WebP picture is wanted.");
+  if (bytes.length > MOST_PHOTO_BYTES) throw new UserError(413, tooLarge(bytes.length));
+  let format: string | undefined;
+  try {
+    const picture = sharp(bytes, { failOn: "error", limitInputPixels: 200_000_000 });
+    format = (await picture.metadata()).format;
+    // Metadata alone is read from the head: decoding shows that the rest of the file is there.
+    await picture.resize(16, 16, { fit: "fill" }).raw().toBuffer();
+  } catch {
+    throw new UserError(422, `This file (${size(bytes.length)}, starting "${headOf(bytes)}") is not a picture that can be read. A whole JPEG, PNG or WebP is wanted.`);
+  }
+  const type = format && KINDS[format];
+  if (!type) throw new UserError(422, `The picture is of the kind ${format}; JPEG, PNG and WebP are accepted.`);
+  const hash = createHash("sha256").update(bytes).digest("hex");
+  await sql.query("insert into attachments (hash, type, bytes) values ($1, $2, $3) on conflict (hash) do nothing", [hash, type, bytes]);
+  return { hash, type };
+}
+
+export async function getAttachment(sql: Sql, hash: string): Promise<Attachment> {
+  const [row] = await sql.query<Attachment>("select hash, type, bytes from attachments where hash = $1", [hash]);
+  if (!row) throw new UserError(404, "There is no such photo here.");
+  return row;
+}
+
+export function tooLarge(bytes: number): string {
+  return `The photo has ${size(bytes)}; up to ${size(MOST_PHOTO_BYTES)} are taken. Make it smaller in the camera's settings or crop it.`;
+}
+
+const size = (bytes: number) => (bytes >= 1024 * 1024 ? `${(bytes / 1024 / 1024).toFixed(1)} MB` : `${Math.ceil(bytes / 1024)} kB`);
+const headOf = (bytes: Uint8Array) => Array.from(bytes.slice(0, 8), (b) => (b >= 32 && b < 127 ? String.fromCharCode(b) : "·")).join("");

@@ -1,0 +1,22 @@
+/** An error whose message is for the person at the bench: what was read, and what is accepted. */
+
+export class UserError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly details?: { field?: string; line?: number; message: string }[],
+  ) {
+    super(message);
+  }
+}
+
+/** Turns what a database or a disk throws into words; what it does not know is given back as it came. */
+export function explain(error: unknown): unknown {
+  const code = (error as { code?: string } | null)?.code;
+  const text = error instanceof Error ? error.message : String(error);
+  if (code === "ENOSPC" || code === "53100" || /no space left|could not extend file|disk full/i.test(text)) {
+    return new UserError(507, "The disk is full: nothing was stored. What you typed is kept here; make room and it will be sent again.");
+  }
+  if (code === "EACCES" || code === "EROFS") return new UserError(500, "The data folder cannot be written to. Check its permissions.");
+  return error;
+}

@@ -1,0 +1,27 @@
+/** The shop's settings: one row, checked by its class. */
+
+import "reflect-metadata";
+import { plainToInstance } from "class-transformer";
+import { validateSync, type ValidationError } from "class-validator";
+import { DEFAULT_SETTINGS, type Settings } from "@/core/job/settings";
+import { Settings as SettingsClass } from "@/core/job/settings-class";
+import type { Sql } from "./db";
+import { UserError } from "./errors";
+
+export async function getSettings(sql: Sql): Promise<Settings> {
+  const [row] = await sql.query<{ value: Partial<Settings> }>("select value from settings where id = 1");
+  return { ...DEFAULT_SETTINGS, ...row?.value, limits: { ...DEFAULT_SETTINGS.limits, ...row?.value.limits } };
+}
+
+/** @throws UserError 422 with one sentence a field. */
+export async function saveSettings(sql: Sql, settings: unknown): Promise<Settings> {
+  const errors = validateSync(plainToInstance(SettingsClass, settings), { whitelist: true, forbidNonWhitelisted: true });
+  const flat = (e: ValidationError, prefix = ""): { field: string; message: string }[] => [
+    ...Object.values(e.constraints ?? {}).map((message) => ({ field: prefix + e.property, message: `${message}; read ${JSON.stringify(e.value)?.slice(0, 60)}` })),
+    ...(e.children ?? []).flatMap((c) => flat(c, `${prefix}${e.property}.`)),
+  ];
+  const details = errors.flatMap((e) => flat(e));
+  if (details.length > 0) throw new UserError(422, details[0]!.message, details);
+  await sql.query("insert into settings (id, value) values (1, $1::jsonb) on conflict (id) do update set value = excluded.value", [JSON.stringify(settings)]);
+  return settings as Settings;
+}
