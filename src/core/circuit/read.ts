@@ -112,7 +112,6 @@ export function readCircuit(text: string): ReadResult {
 
 /** Control characters of a damaged file are shown as dots and long texts are cut, so that a message can be read. */
 function printable(text: string): string {
-  // eslint-disable-next-line no-control-regex
   const clean = text.replace(/[\u0000-\u001f\u007f-\u009f\ufffd]/g, "·");
   return clean.length > 160 ? `${clean.slice(0, 160)}…` : clean;
 }

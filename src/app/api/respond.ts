@@ -1,0 +1,62 @@
+/** What every route handler shares: errors in words, bodies of bounded size. */
+
+import { NextResponse } from "next/server";
+import { explain, UserError } from "@/server/errors";
+
+/** Runs a handler; what the person can mend comes back as `{error, details}`, anything else as a plain 500. */
+export async function respond(work: () => Promise<Response>): Promise<Response> {
+  try {
+    return await work();
+  } catch (thrown) {
+    const error = explain(thrown);
+    if (error instanceof UserError) return NextResponse.json({ error: error.message, details: error.details }, { status: error.status });
+    console.error(error);
+    return NextResponse.json({ error: "Something failed inside Scutum. What you typed is kept; the server's log says more." }, { status: 500 });
+  }
+}
+
+/** Reads a body up to `most` bytes. @throws UserError 413 with `tooLarge(bytes)` once it is longer. */
+export async function readBytes(request: Request, most: number, tooLarge: (bytes: number) => string): Promise<Uint8Array> {
+  const declared = Number(request.headers.get("content-length") ?? 0);
+  if (declared > most) throw new UserError(413, tooLarge(declared));
+  const parts: Uint8Array[] = [];
+  let size = 0;
+  const reader = request.body?.getReader();
+  while (reader) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    size += value.length;
+    if (size > most) {
+      await reader.cancel();
+      throw new UserError(413, tooLarge(size));
+    }
+    parts.push(value);
+  }
+  const out = new Uint8Array(size);
+  let at = 0;
+  for (const p of parts) {
+    out.set(p, at);
+    at += p.length;
+  }
+  return out;
+}
+
+export async function readText(request: Request, most = 2_000_000): Promise<string> {
+  const bytes = await readBytes(request, most, (n) => `The request has ${n} bytes; up to ${most} are read.`);
+  return new TextDecoder().decode(bytes);
+}
+
+export async function readJson(request: Request, most?: number): Promise<unknown> {
+  const text = await readText(request, most);
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new UserError(400, `The request is not JSON; it starts ${JSON.stringify(text.slice(0, 40))}.`);
+  }
+}
+
+/** The number in the address. @throws UserError 404 when it is none. */
+export function jobNumber(text: string): number {
+  if (!/^\d{1,9}$/.test(text)) throw new UserError(404, `There is no job ${JSON.stringify(text.slice(0, 20))} here.`);
+  return Number(text);
+}
