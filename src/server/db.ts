@@ -19,7 +19,7 @@ export interface Database extends Sql {
 }
 
 export function dataFolder(): string {
-  return resolve(process.env.SCUTUM_DATA ?? "data");
+  return resolve(/* turbopackIgnore: true */ process.env.SCUTUM_DATA ?? "data");
 }
 
 /** Next bundles pages and route handlers apart; the process must still have one database. */
@@ -146,7 +146,7 @@ function syncLog(wal: string): void {
   }
 }
 
-const MIGRATIONS = join(process.cwd(), "src/server/migrations");
+const MIGRATIONS = join(/* turbopackIgnore: true */ process.cwd(), "src/server/migrations");
 
 /** Runs the numbered files that have not run, each in a transaction of its own. Refuses a newer database. */
 export async function migrate(database: Database, folder = MIGRATIONS): Promise<void> {

@@ -6,7 +6,7 @@ import type { Verdict } from "@/core/walk/expectation";
 
 export type PaperSize = "A4" | "LETTER";
 
-const FONTS = join(process.cwd(), "node_modules/@fontsource");
+const FONTS = join(/* turbopackIgnore: true */ process.cwd(), "node_modules/@fontsource");
 const REGULAR = join(FONTS, "b612/files/b612-latin-400-normal.woff");
 const BOLD = join(FONTS, "b612/files/b612-latin-700-normal.woff");
 const MARGIN = 52;

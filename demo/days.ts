@@ -1,0 +1,75 @@
+/** Writes a job's tape the way a bench day goes: a day, an hour, then minutes from line to line. */
+
+import type { EventDraft } from "@/core/job/events/event";
+import type { IncomingEvent } from "@/server/tape";
+
+export class Days {
+  readonly events: IncomingEvent[] = [];
+  private at = 0;
+
+  /** @param now the time of making the shop; days are counted back from it. */
+  constructor(private readonly now: Date, private who = "J.M.") {}
+
+  /** Turns to a day that many days ago, at that hour (local time of the machine). */
+  day(daysAgo: number, clock: string): this {
+    const date = new Date(this.now);
+    date.setDate(date.getDate() - daysAgo);
+    const [h = 0, m = 0] = clock.split(":").map(Number);
+    date.setHours(h, m, 0, 0);
+    this.at = Math.min(date.getTime(), this.now.getTime() - 60_000);
+    return this;
+  }
+
+  by(who: string): this {
+    this.who = who;
+    return this;
+  }
+
+  /** Logs lines, each `minutes` after the one before. */
+  log(minutes: number, ...drafts: EventDraft[]): this {
+    for (const draft of drafts) {
+      this.at = Math.min(this.at + minutes * 60_000, this.now.getTime() - 1000);
+      this.events.push({ ...draft, who: this.who, at: new Date(this.at).toISOString() } as IncomingEvent);
+    }
+    return this;
+  }
+
+  /** Number of the last line, for what refers to it. */
+  get last(): number {
+    return this.events.length;
+  }
+
+  note(minutes: number, text: string): this {
+    return this.log(minutes, { type: "note", payload: { text } });
+  }
+
+  on(minutes: number, through: "straight" | "lamp" | "variable" | "lamp and variable" = "variable", without?: string[]): this {
+    return this.log(minutes, { type: "power", payload: { state: "on", plug: "in", through, ...(without ? { without } : {}) } }).log(0.2, { type: "live-check", payload: { confirmed: ["Bench and floor do not conduct", "Rings, watch and chain are off", "One hand only", "Leads rated", "Load connected"] } });
+  }
+
+  off(minutes: number): this {
+    return this.log(minutes, { type: "power", payload: { state: "off", plug: "out" } });
+  }
+
+  mains(volts: number): this {
+    return this.log(0.3, { type: "mains", payload: { volts } });
+  }
+
+  read(point: string, value: number, conditions: { mains?: number; warmMinutes?: number; switches?: string; controls?: string } = {}): this {
+    const digits = String(value).replace(/[-.]/g, "").replace(/^0+/, "").length || 1;
+    return this.log(0.6, { type: "reading", payload: { point, kind: "dcv", value, digits, conditions } });
+  }
+
+  ohms(point: string, value: number, digits = 3): this {
+    return this.log(0.7, { type: "reading", payload: { point, kind: "ohm", value, digits, conditions: {} } });
+  }
+
+  /** A whole proof: meter, each reservoir twice a minute apart, meter. */
+  prove(minutes: number, reservoirs: [string, number, number][]): this {
+    this.log(minutes, { type: "meter-check", payload: { source: "9 V battery", expected: 9.1, read: 9.08 } });
+    for (const [reservoir, volts] of reservoirs) this.log(0.3, { type: "discharge-reading", payload: { reservoir, volts } });
+    this.log(0.9, ...reservoirs.slice(0, 1).map(([reservoir, , volts]): EventDraft => ({ type: "discharge-reading", payload: { reservoir, volts } })));
+    for (const [reservoir, , volts] of reservoirs.slice(1)) this.log(0.3, { type: "discharge-reading", payload: { reservoir, volts } });
+    return this.log(0.4, { type: "meter-check", payload: { source: "9 V battery", expected: 9.1, read: 9.08 } });
+  }
+}

@@ -1,0 +1,44 @@
+/** The demo shop: settings, amps, jobs with their tapes and photos. */
+
+import "reflect-metadata";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { DEFAULT_SETTINGS } from "@/core/job/settings";
+import { storePhoto } from "@/server/attachments";
+import type { Database } from "@/server/db";
+import { addModel, type AmpModel } from "@/server/models";
+import { saveSettings } from "@/server/settings";
+import { append, openJob } from "@/server/tape";
+import { Days } from "./days";
+import { venn } from "./jobs/drover";
+import { ferry, rusk } from "./jobs/lantern";
+import { museum } from "./jobs/minor";
+import { marrowby, netmakers } from "./jobs/wren";
+import { cabinet, can, underside } from "./photos";
+
+const AMPS = join(process.cwd(), "demo/amps");
+
+/** Fills an empty shop. `now` is the time that the tapes lead up to. */
+export async function makeDemoShop(database: Database, now = new Date()): Promise<void> {
+  await saveSettings(database, {
+    ...DEFAULT_SETTINGS, shopName: "Saltmarsh Lane Amplifier Works", shopAddress: "Saltmarsh Lane, Port Ellery", technicians: ["J.M.", "P.Q."], mainsVolts: 230, currency: "cr",
+  });
+  const model = async (file: string): Promise<AmpModel> => addModel(database, readFileSync(join(AMPS, `${file}.cir`), "utf8"));
+  const [wren, lantern, drover] = [await model("wren-5"), await model("lantern-15"), await model("drover-40")];
+  const store = async (picture: Promise<Buffer>) => (await storePhoto(database, await picture)).hash;
+  const photo = {
+    cabinet: await store(cabinet("#6b3a2e", true)), green: await store(cabinet("#2f4a3a", false)), red: await store(cabinet("#7c2f2a", false)), grey: await store(cabinet("#55585a", false)),
+    underside: await store(underside(7, true)), underside2: await store(underside(23)), can: await store(can(true)),
+  };
+  const take = async (id: number, owner: string, amp: string, serial: string, circuit: AmpModel | undefined, days: Days) => {
+    await database.transaction((sql) => openJob(sql, { id, owner, amp, serial, modelId: circuit?.id, who: "J.M." }));
+    await append(database, id, days.events);
+  };
+  const days = () => new Days(now);
+  await take(1001, "Ferry Dance Orchestra", "Lantern 15", "TW-3907", lantern, ferry(days(), photo));
+  await take(1002, "Port Ellery Radio Museum", "Vantry Minor", "M-0093", undefined, museum(days()));
+  await take(1003, "Captain Isolde Rusk", "Lantern 15", "TW-4411", lantern, rusk(days(), photo));
+  await take(1004, "Mrs. Tilda Marrowby", "Wren 5", "B1177", wren, marrowby(days(), photo));
+  await take(1005, "Osric Venn", "Drover 40", "D2208", drover, venn(days(), photo));
+  await take(1006, "Netmakers' Hall committee", "Wren 5", "", wren, netmakers(days(), photo));
+}

@@ -1,0 +1,126 @@
+/** What the commands need before they can start: packages, a build, a browser. Only Node.js itself is taken for granted. */
+
+import { spawn, spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { createServer } from "node:net";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+
+export const ROOT = join(dirname(fileURLToPath(import.meta.url)), "..");
+process.chdir(ROOT);
+process.env.NEXT_TELEMETRY_DISABLED = "1";
+
+export const say = (text) => console.log(`scutum: ${text}`);
+
+/** Ends the command with a message and an honest exit code. */
+export function fail(text, code = 1) {
+  console.error(`scutum: ${text}`);
+  process.exit(code);
+}
+
+/** Runs a program in the foreground. Gives its exit code; ends the command when `must` is set and it failed. */
+export function run(program, args, { env = {}, must = true, what = program } = {}) {
+  const result = spawnSync(program, args, { stdio: "inherit", cwd: ROOT, env: { ...process.env, ...env } });
+  const code = result.status ?? 1;
+  if (must && code !== 0) fail(`${what} failed (exit ${code}${result.error ? `, ${result.error.message}` : ""}).`, code);
+  return code;
+}
+
+const hashOf = (text) => createHash("sha256").update(text).digest("hex").slice(0, 16);
+
+function checkNode() {
+  const major = Number(process.versions.node.split(".")[0]);
+  if (major < 20) fail(`Node.js 20 or newer is wanted; this is ${process.versions.node}.`);
+}
+
+/** Installs from the lockfile when node_modules is missing or was installed from another one. */
+export function ensureInstalled() {
+  checkNode();
+  const stamp = join(ROOT, "node_modules/.scutum-lock");
+  const lock = hashOf(readFileSync(join(ROOT, "package-lock.json")));
+  if (existsSync(stamp) && readFileSync(stamp, "utf8") === lock) return;
+  say("installing packages from the lockfile…");
+  run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { what: "npm ci" });
+  writeFileSync(stamp, lock);
+}
+
+function* filesUnder(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) yield* filesUnder(path);
+    else if (!/\.test\.tsx?$/.test(entry.name)) yield path;
+  }
+}
+
+/** A hash of everything that the build is made of. */
+function sourceHash() {
+  const hash = createHash("sha256");
+  for (const file of ["package-lock.json", "next.config.ts", "tsconfig.json", "postcss.config.mjs", ...filesUnder("src")]) {
+    if (existsSync(file) && statSync(file).isFile()) hash.update(file).update(readFileSync(file));
+  }
+  return hash.digest("hex").slice(0, 16);
+}
+
+/** Builds when there is no build or the sources have changed since. */
+export function ensureBuilt() {
+  const stamp = join(ROOT, ".next/scutum-build");
+  const source = sourceHash();
+  if (existsSync(stamp) && readFileSync(stamp, "utf8") === source) return;
+  say("building the application…");
+  run(process.execPath, ["node_modules/next/dist/bin/next", "build"], { what: "next build" });
+  mkdirSync(dirname(stamp), { recursive: true });
+  writeFileSync(stamp, source);
+}
+
+/** Path of a Chromium; on Debian as root it is installed when missing. */
+export function ensureChromium() {
+  const places = [process.env.SCUTUM_CHROMIUM, "/usr/bin/chromium", "/usr/bin/chromium-browser", "/usr/bin/google-chrome"].filter(Boolean);
+  const found = () => places.find((p) => existsSync(p));
+  if (found()) return found();
+  if (process.getuid?.() === 0 && existsSync("/usr/bin/apt-get")) {
+    say("installing Chromium from Debian's packages…");
+    run("apt-get", ["update", "-qq"], { must: false });
+    run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], { must: false, env: { DEBIAN_FRONTEND: "noninteractive" } });
+    if (found()) return found();
+  }
+  fail("no Chromium was found. Install it (Debian: apt-get install chromium) or set SCUTUM_CHROMIUM to its path.");
+}
+
+export function freePort(wanted) {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.once("error", () => resolve(freePort(0)));
+    probe.listen(wanted, "127.0.0.1", () => {
+      const { port } = probe.address();
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+/** Starts the built application on a data folder. Resolves when it answers. */
+export async function startServer({ data, port, quiet = false, host = process.env.SCUTUM_HOST ?? "127.0.0.1" }) {
+  // Next's own bin with node: through npx its child would outlive the parent.
+  const child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", host, "-p", String(port)], {
+    cwd: ROOT, stdio: quiet ? ["ignore", "ignore", "inherit"] : ["ignore", "ignore", "inherit"], env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: data },
+  });
+  const ended = new Promise((resolve) => child.once("exit", (code) => resolve(code ?? 1)));
+  const address = `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`;
+  const deadline = Date.now() + 60_000;
+  for (;;) {
+    const answered = await fetch(`${address}/api/v1/settings`).then((r) => r.ok, () => false);
+    if (answered) return { child, address, ended };
+    const gone = await Promise.race([ended, new Promise((r) => setTimeout(() => r(undefined), 60))]);
+    if (gone !== undefined) return { child, address, ended, failed: gone };
+    if (Date.now() > deadline) {
+      child.kill("SIGKILL");
+      return { child, address, ended, failed: 1 };
+    }
+  }
+}
+
+/** Lets a server run until it ends or this command is stopped. */
+export async function serve(server) {
+  for (const signal of ["SIGINT", "SIGTERM"]) process.once(signal, () => server.child.kill(signal));
+  process.exit(await server.ended);
+}

@@ -1,0 +1,12 @@
+"use client";
+import { Board, type BoardCard } from "@/ui/board/board";
+
+async function search(text: string): Promise<BoardCard[]> {
+  const response = await fetch(`/api/v1/search?q=${encodeURIComponent(text)}`);
+  if (!response.ok) throw new Error("The search is not answered: the server is not reached. It tries again with the next letter.");
+  return ((await response.json()) as { jobs: BoardCard[] }).jobs;
+}
+
+export function BoardClient({ cards, done }: { cards: BoardCard[]; done: number }) {
+  return <Board cards={cards} done={done} search={search} />;
+}

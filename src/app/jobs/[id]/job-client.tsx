@@ -1,0 +1,39 @@
+"use client";
+/** Hands the job's screens their data and their way to the server. */
+
+import { useMemo, type ReactNode } from "react";
+import { JobProvider, type JobProviderProps } from "@/ui/frame/job-context";
+import { Refused, type JobPort } from "@/ui/frame/job-port";
+import type { JobEvent } from "@/core/job/events/event";
+
+async function answer<T>(response: Response): Promise<T> {
+  const body = (await response.json().catch(() => undefined)) as (T & { error?: string; details?: { message: string }[] }) | undefined;
+  if (response.ok && body !== undefined) return body;
+  // 5xx may pass (a full disk, a restart): the line is kept and sent again. 4xx will not.
+  if (response.status >= 400 && response.status < 500) throw new Refused(body?.error ?? `the server answered ${response.status}`, body?.details);
+  throw new Error(body?.error ?? `the server answered ${response.status}`);
+}
+
+function portOf(jobId: number): JobPort {
+  const base = `/api/v1/jobs/${jobId}`;
+  return {
+    async append(events) {
+      const response = await fetch(`${base}/events`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ events }) });
+      return (await answer<{ events: JobEvent[] }>(response)).events;
+    },
+    async since(seq) {
+      return (await answer<{ events: JobEvent[] }>(await fetch(`${base}/events?after=${seq}`))).events;
+    },
+    async photo(file) {
+      return (await answer<{ hash: string }>(await fetch("/api/v1/photos", { method: "POST", body: file }))).hash;
+    },
+    async readingsCsv(file) {
+      return (await answer<{ events: JobEvent[] }>(await fetch(`${base}/readings`, { method: "POST", headers: { "content-type": "text/csv" }, body: file }))).events;
+    },
+  };
+}
+
+export function JobClient(props: Omit<JobProviderProps, "port" | "children"> & { children: ReactNode }) {
+  const port = useMemo(() => portOf(props.jobId), [props.jobId]);
+  return <JobProvider {...props} port={port} />;
+}

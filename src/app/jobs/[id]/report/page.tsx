@@ -1,0 +1,34 @@
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { db } from "@/server/db";
+import { UserError } from "@/server/errors";
+import { reportOf, wholeJob } from "@/server/shop";
+import { PrintButton } from "@/ui/forms/print-button";
+import { ReportPaper } from "@/ui/paper/report-paper";
+
+type Props = { params: Promise<{ id: string }> };
+
+export async function generateMetadata({ params }: Props) {
+  return { title: `Report · job ${(await params).id} · Scutum` };
+}
+
+/** The owner's report, as paper on the screen. */
+export default async function ReportPage({ params }: Props) {
+  const { id } = await params;
+  if (!/^\d{1,9}$/.test(id)) notFound();
+  const job = await wholeJob(await db(), Number(id)).catch((error: unknown) => {
+    if (error instanceof UserError && error.status === 404) notFound();
+    throw error;
+  });
+  return (
+    <div data-theme="ledger" className="min-h-dvh bg-base-100 text-base-content">
+      <nav className="no-print flex flex-wrap items-center gap-3 border-b border-base-300 bg-base-200 px-4 py-2" aria-label="Report">
+        <Link href={`/jobs/${id}/return`} className="btn">Back to the job</Link>
+        <PrintButton />
+        <a className="btn" href={`/api/v1/jobs/${id}/report`}>PDF, A4</a>
+        <a className="btn" href={`/api/v1/jobs/${id}/report?paper=letter`}>PDF, Letter</a>
+      </nav>
+      <ReportPaper report={reportOf(job)} />
+    </div>
+  );
+}

@@ -1,0 +1,32 @@
+import { energyOf } from "@/core/job/job-view";
+import { board, type BoardJob } from "@/server/board";
+import { db, type Sql } from "@/server/db";
+import { getSettings } from "@/server/settings";
+import { viewOf, wholeJob } from "@/server/shop";
+import type { BoardCard } from "@/ui/board/board";
+import { BoardClient } from "./board-client";
+import { Strip } from "./strip";
+
+export default async function BoardPage() {
+  const sql = await db();
+  const [settings, { jobs, done }] = [await getSettings(sql), await board(sql)];
+  const cards: BoardCard[] = [];
+  for (const job of jobs) cards.push({ ...job, charge: await chargeOf(sql, job) });
+  return (
+    <>
+      <Strip settings={settings} />
+      <main>
+        <BoardClient cards={cards} done={done} />
+      </main>
+    </>
+  );
+}
+
+/** Only an amp that has been powered here can have been left live or charged, so only its tape is read. */
+async function chargeOf(sql: Sql, job: BoardJob): Promise<BoardCard["charge"]> {
+  if (job.power === "unknown") return undefined;
+  const energy = energyOf(viewOf(await wholeJob(sql, job.id)), Date.now());
+  if (energy.kind === "live") return { kind: "live", since: energy.since };
+  if (energy.kind === "stored") return { kind: "stored", since: energy.since, volts: energy.volts, joules: energy.joules };
+  return undefined;
+}

@@ -1,0 +1,48 @@
+"use client";
+/** Hands-in stations want the amp proven dead. Going past is possible, with a reason that lands on the tape. */
+
+import Link from "next/link";
+import { useState, type ReactNode } from "react";
+import { ShieldAlert } from "lucide-react";
+import type { StationId } from "@/core/job/stations";
+import { useJob } from "./job-context";
+import { energyWords } from "./words";
+
+/** A pass holds until power goes on again. */
+export function useGateOpen(station: StationId): boolean {
+  const { energy, view } = useJob();
+  if (energy.kind === "proven-dead") return true;
+  const power = view.state.power;
+  const passed = view.state.gatesPassed.findLast((g) => g.station === station);
+  return energy.kind !== "live" && passed !== undefined && (power === undefined || power.state === "off") && (power === undefined || passed.at >= power.at);
+}
+
+export function Gate({ station, children }: { station: StationId; children: ReactNode }) {
+  const { energy, say, jobId } = useJob();
+  const [reason, setReason] = useState("");
+  const open = useGateOpen(station);
+  const { title, detail } = energyWords(energy);
+  return (
+    <>
+      {!open && (
+        <section className="mb-4 rounded border-2 border-warning p-4" aria-label="Gate">
+          <h2 className="flex items-center gap-2 text-lg font-bold"><ShieldAlert aria-hidden className="text-warning" /> Hands stay out: the amp is not proven dead</h2>
+          <p className="mt-1">{title}: {detail}</p>
+          <div className="mt-3 flex flex-wrap items-end gap-3">
+            <Link href={`/jobs/${jobId}/make-safe`} className="btn btn-primary">Make safe first</Link>
+            {energy.kind !== "live" && (
+              <form className="flex flex-1 items-end gap-2" onSubmit={(e) => { e.preventDefault(); if (reason.trim().length >= 3) say({ type: "gate-passed", payload: { station, reason: reason.trim(), understood: true } }); }}>
+                <label className="flex-1 text-sm">
+                  Or go past it, with a reason for the tape
+                  <input className="input mt-1 w-full" value={reason} onChange={(e) => setReason(e.target.value)} placeholder="looking only, chassis still closed" />
+                </label>
+                <button className="btn" disabled={reason.trim().length < 3}>Go past</button>
+              </form>
+            )}
+          </div>
+        </section>
+      )}
+      <div className={open ? "" : "opacity-60"} inert={!open}>{children}</div>
+    </>
+  );
+}

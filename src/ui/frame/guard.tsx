@@ -1,0 +1,99 @@
+"use client";
+/** The top strip: the amp's energy state in words, shape and colour, the mains now, and the action that changes the state. */
+
+import Link from "next/link";
+import { useState } from "react";
+import { CircleHelp, PlugZap, ShieldCheck, Zap } from "lucide-react";
+import { parseQuantity } from "@/core/quantity/parse";
+import type { EnergyState } from "@/core/job/energy";
+import { useJob } from "./job-context";
+import { PowerOn } from "./power-on";
+import { energyWords } from "./words";
+
+const LOOK: Record<EnergyState["kind"], { className: string; icon: typeof Zap }> = {
+  live: { className: "bg-[var(--live)] text-[var(--live-ink)]", icon: Zap },
+  stored: { className: "bg-warning text-warning-content", icon: PlugZap },
+  "proven-dead": { className: "bg-base-300 text-base-content", icon: ShieldCheck },
+  unknown: { className: "bg-neutral text-neutral-content border-2 border-dashed border-base-content/60", icon: CircleHelp },
+};
+
+export function Guard() {
+  const { energy, view, jobId, say, tape } = useJob();
+  const [powering, setPowering] = useState(false);
+  const { title, detail } = energyWords(energy);
+  const { className, icon: Icon } = LOOK[energy.kind];
+  const opened = view.state.opened;
+  const amp = [view.state.identity?.maker, view.state.identity?.model].filter(Boolean).join(" ") || opened?.amp;
+
+  return (
+    <header className="no-print sticky top-0 z-30 flex flex-wrap items-stretch gap-x-3 gap-y-1 border-b border-base-300 bg-base-200 px-3 py-2">
+      <Link href="/" className="btn btn-ghost px-2 font-bold tracking-wide" aria-label="Bench board">
+        Scutum
+      </Link>
+      <div role="status" aria-live="polite" aria-label="Energy state" data-energy={energy.kind} className={`flex min-w-72 flex-1 items-center gap-3 rounded px-3 py-1 ${className}`}>
+        <Icon aria-hidden className="size-6 shrink-0" />
+        <span className="text-lg font-bold whitespace-nowrap">{title}</span>
+        <span className="text-sm">{detail}</span>
+      </div>
+      {energy.kind === "live" ? (
+        <button className="btn btn-primary" onClick={() => say({ type: "power", payload: { state: "off", plug: "out" } })}>
+          Off, plug out
+        </button>
+      ) : (
+        <>
+          {energy.kind !== "proven-dead" && (
+            <Link className="btn btn-primary" href={`/jobs/${jobId}/make-safe`}>
+              Make safe
+            </Link>
+          )}
+          <button className={`btn ${energy.kind === "proven-dead" ? "btn-primary" : "btn-outline"}`} onClick={() => setPowering(true)}>
+            Power on…
+          </button>
+        </>
+      )}
+      <MainsNow />
+      <div className="hidden min-w-40 flex-col justify-center text-right text-sm leading-tight lg:flex">
+        <span className="font-bold">{amp}</span>
+        <span className="soft">
+          job {jobId} · {opened?.owner}
+        </span>
+      </div>
+      {tape.lost && (
+        <p role="alert" className="basis-full rounded bg-warning px-3 py-1 text-sm text-warning-content">
+          The server is not reached. {tape.events.length - tape.pendingFrom + 1 > 0 ? `${tape.events.length - tape.pendingFrom + 1} lines are kept in this browser and will be sent.` : "What you enter is kept in this browser and will be sent."}
+        </p>
+      )}
+      {powering && <PowerOn close={() => setPowering(false)} />}
+    </header>
+  );
+}
+
+/** Mains volts as read on the wall, entered in place. */
+function MainsNow() {
+  const { view, say, settings } = useJob();
+  const [text, setText] = useState<string>();
+  const [problem, setProblem] = useState("");
+  const word = settings.mainsWord === "line" ? "Line" : "Mains";
+  const volts = view.state.mainsVolts;
+
+  function store() {
+    if (text === undefined || text.trim() === "") return setText(undefined);
+    const parsed = parseQuantity(text, { unit: "V", decimal: settings.decimal });
+    if (!parsed.ok) return setProblem(`${parsed.why}; accepted: 231`);
+    if (parsed.quantity.value < 0 || parsed.quantity.value > 500) return setProblem(`${parsed.quantity.echo}: accepted 0 to 500 V`);
+    if (parsed.quantity.value !== volts) say({ type: "mains", payload: { volts: parsed.quantity.value } });
+    setText(undefined);
+    setProblem("");
+  }
+
+  return (
+    <label className="flex flex-col justify-center text-xs">
+      <span className="soft">{word} now, V</span>
+      <input
+        className="input input-sm w-20 min-h-8 text-right font-mono" inputMode="decimal" placeholder={`${settings.mainsVolts}?`} value={text ?? volts?.toString() ?? ""} aria-invalid={problem !== ""}
+        onChange={(e) => setText(e.target.value)} onBlur={store} onKeyDown={(e) => e.key === "Enter" && store()}
+      />
+      {problem && <span className="max-w-40 text-error">{problem}</span>}
+    </label>
+  );
+}

@@ -1,0 +1,88 @@
+"use client";
+/** One job for all the components of its screens: the tape, what follows from it, and the clock. */
+
+import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
+import { readCircuit } from "@/core/circuit/read";
+import type { EnergyState } from "@/core/job/energy";
+import type { EntryContext } from "@/core/job/entry";
+import type { Conditions } from "@/core/job/events/bench";
+import type { JobEvent } from "@/core/job/events/event";
+import { conditionsNow } from "@/core/job/fold";
+import { energyOf, stationMarks, viewJob, type JobView, type StationMark } from "@/core/job/job-view";
+import type { Settings } from "@/core/job/settings";
+import type { StationId } from "@/core/job/stations";
+import type { JobPort } from "./job-port";
+import { useTape, type Tape } from "./use-tape";
+
+export interface JobValue {
+  jobId: number;
+  settings: Settings;
+  view: JobView;
+  energy: EnergyState;
+  marks: Record<StationId, StationMark>;
+  /** Milliseconds since 1970 by the server's clock; ticks once a second. */
+  now: number;
+  tape: Tape;
+  say: Tape["say"];
+  port: JobPort;
+  /** Switches and controls as they stand, for the readings to come. */
+  stands: { switches: string; controls: string };
+  setStands(s: { switches: string; controls: string }): void;
+  conditions: Conditions;
+  entryContext(station: StationId): EntryContext;
+  modelName?: string;
+}
+
+const JobContext = createContext<JobValue | undefined>(undefined);
+
+export function useJob(): JobValue {
+  const job = useContext(JobContext);
+  if (!job) throw new Error("useJob outside a job");
+  return job;
+}
+
+export interface JobProviderProps {
+  jobId: number;
+  events: JobEvent[];
+  netlist?: string;
+  modelName?: string;
+  settings: Settings;
+  serverNow: string;
+  who: string;
+  port: JobPort;
+  children: ReactNode;
+}
+
+export function JobProvider({ jobId, events, netlist, modelName, settings, serverNow, who, port, children }: JobProviderProps) {
+  // The server's clock decides; the first render uses its time so that both sides draw the same.
+  const [clock, setClock] = useState(0);
+  const [now, setNow] = useState(() => Date.parse(serverNow));
+  useEffect(() => {
+    const offset = Date.parse(serverNow) - Date.now();
+    // Transit and rendering make small offsets; only a clock that is really wrong is corrected.
+    const used = Math.abs(offset) > 10_000 ? offset : 0;
+    setClock(used);
+    const timer = setInterval(() => setNow(Date.now() + used), 1000);
+    return () => clearInterval(timer);
+  }, [serverNow]);
+
+  const tape = useTape(jobId, events, port, who, clock);
+  const circuit = useMemo(() => (netlist === undefined ? undefined : readCircuit(netlist).circuit), [netlist]);
+  const minute = Math.floor(now / 60_000);
+  const view = useMemo(() => viewJob(tape.events, circuit, settings, minute * 60_000), [tape.events, circuit, settings, minute]);
+  const energy = useMemo(() => energyOf(view, now), [view, now]);
+  const marks = useMemo(() => stationMarks(view, energy, settings), [view, energy, settings]);
+  const [stands, setStands] = useState({ switches: "", controls: "" });
+
+  const value = useMemo((): JobValue => {
+    const conditions: Conditions = { ...conditionsNow(view.state, now) };
+    if (stands.switches) conditions.switches = stands.switches;
+    if (stands.controls) conditions.controls = stands.controls;
+    return {
+      jobId, settings, view, energy, marks, now, tape, say: tape.say, port, stands, setStands, conditions, modelName,
+      entryContext: (station) => ({ circuit, reservoirs: view.reservoirs, energy: energy.kind, state: view.state, conditions, station, decimal: settings.decimal }),
+    };
+  }, [jobId, settings, view, energy, marks, now, tape, port, stands, circuit, modelName]);
+
+  return <JobContext.Provider value={value}>{children}</JobContext.Provider>;
+}

@@ -1,0 +1,29 @@
+"use client";
+/** The desk frame of a job: guard on top, rail at the left, the sheet, the tape at the right. */
+
+import type { ReactNode } from "react";
+import { findStation, type StationId } from "@/core/job/stations";
+import { Gate } from "./gate";
+import { Guard } from "./guard";
+import { Rail } from "./rail";
+import { TapeColumn } from "./tape";
+
+export function JobFrame({ station, children }: { station: StationId; children: ReactNode }) {
+  const { name, purpose, handsIn } = findStation(station)!;
+  return (
+    <div className="flex min-h-dvh flex-col md:h-dvh">
+      <Guard />
+      <div className="flex min-h-0 flex-1 flex-col md:flex-row">
+        <Rail current={station} />
+        <main className="min-w-0 flex-1 overflow-y-auto px-4 py-3" aria-label={name}>
+          <div className="mb-3 flex items-baseline gap-3">
+            <h1 className="text-xl font-bold">{name}</h1>
+            <p className="soft text-sm">{purpose}</p>
+          </div>
+          {handsIn ? <Gate station={station}>{children}</Gate> : children}
+        </main>
+        <TapeColumn station={station} />
+      </div>
+    </div>
+  );
+}

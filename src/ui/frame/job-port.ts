@@ -1,0 +1,24 @@
+/** What the job's screens need of the server; the app hands it in. */
+
+import type { JobEvent } from "@/core/job/events/event";
+
+/** Thrown when the server answered and refused: trying again would not help. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly details?: { field?: string; line?: number; message: string }[],
+  ) {
+    super(message);
+  }
+}
+
+export type Outgoing = Omit<JobEvent, "seq">;
+
+/** Every call rejects with Refused, or with another error when the server could not be reached. */
+export interface JobPort {
+  append(events: Outgoing[]): Promise<JobEvent[]>;
+  since(seq: number): Promise<JobEvent[]>;
+  /** Stores a picture; gives its hash. */
+  photo(file: Blob): Promise<string>;
+  readingsCsv(file: Blob): Promise<JobEvent[]>;
+}

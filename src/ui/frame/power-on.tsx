@@ -1,0 +1,80 @@
+"use client";
+/** The short check before live work, answered once per power-on, then the power-on itself. */
+
+import { useEffect, useMemo, useRef, useState } from "react";
+import { formatVolts } from "@/core/quantity/format";
+import { useJob } from "./job-context";
+
+export function PowerOn({ close }: { close(): void }) {
+  const { view, say, settings } = useJob();
+  const dialog = useRef<HTMLDialogElement>(null);
+  const [ticked, setTicked] = useState<Set<string>>(new Set());
+  const [through, setThrough] = useState<"straight" | "lamp" | "variable" | "lamp and variable">("variable");
+  const [without, setWithout] = useState("");
+  const { circuit, reservoirs, state } = view;
+
+  useEffect(() => dialog.current?.showModal(), []);
+
+  const questions = useMemo(() => {
+    // Unloaded, a rail can rise to what its capacitors are rated for; the leads must bear that.
+    const highest = Math.max(0, ...reservoirs.map((r) => r.ratedVolts ?? 0), ...(circuit?.points.map((p) => Math.abs(p.chart ?? 0)) ?? []));
+    const lineConnected = circuit?.facts["line-connected"] === "yes";
+    return [
+      "Bench and floor do not conduct",
+      "Rings, watch and chain are off",
+      "One hand only, the other behind the back",
+      `Probe leads are rated above ${highest > 0 ? formatVolts(highest) : "the highest rail"}`,
+      "A speaker or dummy load is connected",
+      ...(lineConnected ? ["ISOLATION TRANSFORMER in the line: this chassis is connected to it"] : []),
+      ...(state.removed.some((r) => r.back === undefined) ? [`Still off the amp, and that is meant: ${state.removed.filter((r) => r.back === undefined).map((r) => r.what).join(", ")}`] : []),
+    ];
+  }, [circuit, reservoirs, state.removed]);
+  const all = questions.every((q) => ticked.has(q));
+
+  function go(e: React.FormEvent) {
+    e.preventDefault();
+    if (!all) return;
+    const out = without.split(/[\s,]+/).filter(Boolean).map((t) => t.toUpperCase());
+    say({ type: "power", payload: { state: "on", plug: "in", through, ...(out.length ? { without: out } : {}) } }, { type: "live-check", payload: { confirmed: questions } });
+    close();
+  }
+
+  return (
+    <dialog ref={dialog} className="modal" onClose={close} aria-labelledby="power-on-title">
+      <form className="modal-box max-w-xl bg-base-100" onSubmit={go}>
+        <h2 id="power-on-title" className="text-xl font-bold">Before power goes on</h2>
+        <p className="soft mt-1 text-sm">Hundreds of volts will be on open parts. Local codes and licensed practice come first.</p>
+        <ul className="mt-3 space-y-1">
+          {questions.map((q) => (
+            <li key={q}>
+              <label className="flex min-h-11 cursor-pointer items-center gap-3">
+                <input type="checkbox" className="checkbox checkbox-primary" checked={ticked.has(q)} onChange={() => setTicked((t) => { const next = new Set(t); if (!next.delete(q)) next.add(q); return next; })} />
+                <span>{q}</span>
+              </label>
+            </li>
+          ))}
+        </ul>
+        <div className="mt-3 grid grid-cols-2 gap-3">
+          <label className="text-sm">
+            Power comes
+            <select className="select mt-1 w-full" value={through} onChange={(e) => setThrough(e.target.value as typeof through)}>
+              <option value="variable">through a variable transformer</option>
+              <option value="lamp">through a series lamp</option>
+              <option value="lamp and variable">through both</option>
+              <option value="straight">straight from the wall</option>
+            </select>
+          </label>
+          <label className="text-sm">
+            {settings.tubeWord === "valve" ? "Valves" : "Tubes"} out
+            <input className="input mt-1 w-full" placeholder="none, or V4, V5" value={without} onChange={(e) => setWithout(e.target.value)} />
+          </label>
+        </div>
+        <div className="modal-action">
+          <button type="button" className="btn btn-ghost" onClick={() => setTicked(new Set(questions))}>All true</button>
+          <button type="button" className="btn" onClick={close}>Cancel</button>
+          <button type="submit" className="btn btn-primary" disabled={!all}>Power is on</button>
+        </div>
+      </form>
+    </dialog>
+  );
+}

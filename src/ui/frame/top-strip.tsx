@@ -1,0 +1,34 @@
+"use client";
+/** The strip above pages that belong to no job: the shop, who is at the bench, the theme. */
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { Moon, Sun } from "lucide-react";
+
+const YEAR = 365 * 24 * 3600;
+const remember = (name: string, value: string) => {
+  document.cookie = `${name}=${encodeURIComponent(value)}; path=/; max-age=${YEAR}; samesite=strict`;
+};
+
+export function TopStrip({ shop, technicians, who }: { shop: string; technicians: string[]; who: string }) {
+  const router = useRouter();
+  function turn(theme: "enamel" | "ledger") {
+    remember("scutum-theme", theme);
+    document.documentElement.dataset.theme = theme;
+  }
+  return (
+    <header className="no-print flex flex-wrap items-center gap-3 border-b border-base-300 bg-base-200 px-4 py-2">
+      <Link href="/" className="text-xl font-bold tracking-wide">Scutum</Link>
+      <span className="soft flex-1 truncate">{shop}</span>
+      <label className="flex items-center gap-2 text-sm">
+        At the bench
+        <select className="select w-28" value={who} onChange={(e) => { remember("scutum-who", e.target.value); router.refresh(); }}>
+          {technicians.map((t) => <option key={t}>{t}</option>)}
+        </select>
+      </label>
+      <Link href="/settings" className="btn btn-ghost">Settings</Link>
+      <button className="btn btn-ghost px-3" onClick={() => turn("enamel")} aria-label="Enamel, the dark theme"><Moon aria-hidden className="size-5" /></button>
+      <button className="btn btn-ghost px-3" onClick={() => turn("ledger")} aria-label="Ledger, the light theme"><Sun aria-hidden className="size-5" /></button>
+    </header>
+  );
+}

@@ -1,0 +1,44 @@
+/** Times and energy in the words of the screens. */
+
+import { format } from "date-fns";
+import type { EnergyState, ProofStep } from "@/core/job/energy";
+import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
+
+export const clockTime = (iso: string) => format(new Date(iso), "HH:mm");
+export const dayTime = (iso: string) => format(new Date(iso), "d MMM HH:mm");
+export const day = (iso: string) => format(new Date(iso), "d MMM yyyy");
+
+/** The guard's one line. It reports readings; it never says that anything is safe. */
+export function energyWords(energy: EnergyState): { title: string; detail: string } {
+  switch (energy.kind) {
+    case "live":
+      return { title: "LIVE", detail: `since ${clockTime(energy.since)}` };
+    case "stored":
+      return {
+        title: "STORED",
+        detail: `≈ ${formatVolts(energy.volts)}, ${formatQuantity(energy.joules, "J", 2)}, ${energy.secondsToSafe === Infinity ? "nothing bleeds it" : energy.secondsToSafe > 0 ? `falling, ${formatDuration(energy.secondsToSafe)} to go by estimate` : "low by estimate, not proven"}${energy.plug === "in" ? ", PLUG IN" : ""}`,
+      };
+    case "proven-dead":
+      return {
+        title: `PROVEN DEAD ${clockTime(energy.at)}`,
+        detail: energy.proof.reservoirs.map((r) => `${r.name} ${formatVolts(r.first!.volts).replace(" V", "")} → ${formatVolts(r.second!.volts)}`).join(", "),
+      };
+    case "unknown":
+      return { title: "UNKNOWN", detail: `${energy.why}: treat it as charged` };
+  }
+}
+
+export function stepWords(step: ProofStep): string {
+  switch (step.do) {
+    case "unplug":
+      return "Switch off and pull the plug";
+    case "name-reservoirs":
+      return "Name the reservoirs: this amp has no circuit here";
+    case "meter":
+      return step.when === "before" ? "Prove the meter on a known source" : "Prove the meter again";
+    case "discharge":
+      return `Bleed ${step.reservoir}: it holds ${formatVolts(step.volts)}`;
+    case "read":
+      return step.round === 1 ? `Read ${step.reservoir}` : `Read ${step.reservoir} again${step.wait > 0 ? ` in ${step.wait} s` : ""}`;
+  }
+}

@@ -1,0 +1,118 @@
+"use client";
+/** Prove: nothing left off, every control tried, the electrical safety tests, the complaint's own test again. */
+
+import { useState } from "react";
+import { parseQuantity } from "@/core/quantity/parse";
+import { formatQuantity } from "@/core/quantity/format";
+import { holdsLimit, limitText, SAFETY_NOTE, safetyTestsFor, type SafetyTestSpec } from "@/core/job/safety-tests";
+import { Field, Section } from "../forms/section";
+import { useJob } from "../frame/job-context";
+import { Reproduce } from "./intake-arrival";
+import { TakeApart } from "./take-apart";
+
+export function Prove() {
+  const { view, settings } = useJob();
+  const off = view.state.removed.filter((r) => r.back === undefined);
+  return (
+    <div className="max-w-5xl">
+      {off.length > 0 && (
+        <section className="mb-4 rounded border-2 border-warning p-4" aria-label="Still off the amp">
+          <p className="text-xl font-bold">▲ Prove waits: {off.length} {off.length === 1 ? "thing is" : "things are"} still off the amp</p>
+          <TakeApart add={false} />
+        </section>
+      )}
+      <div inert={off.length > 0} className={off.length > 0 ? "opacity-60" : ""}>
+        <Section title="Electrical safety tests" hint="limits are settings of this shop">
+          <table className="table table-sm">
+            <thead><tr><th>Test</th><th>How</th><th>Limit</th><th>Result</th></tr></thead>
+            <tbody>{safetyTestsFor(settings).map((t) => <TestRow key={t.test} spec={t} />)}</tbody>
+          </table>
+          <p className="soft mt-2 text-sm">{SAFETY_NOTE}</p>
+        </Section>
+        <Controls />
+        <Reproduce run="prove" />
+      </div>
+    </div>
+  );
+}
+
+function TestRow({ spec }: { spec: SafetyTestSpec }) {
+  const { view, say, settings } = useJob();
+  const done = view.state.safetyTests.get(spec.test);
+  const [text, setText] = useState("");
+  const [note, setNote] = useState("");
+  const [refused, setRefused] = useState("");
+  const measured = spec.unit !== undefined;
+
+  function store(passed?: boolean) {
+    const extra = note.trim() ? { note: note.trim() } : {};
+    if (!measured) {
+      say({ type: "safety-test", payload: { test: spec.test, passed: passed!, ...extra } });
+    } else {
+      const parsed = parseQuantity(text, { unit: spec.unit, decimal: settings.decimal });
+      if (!parsed.ok) return setRefused(`${parsed.why}; accepted: ${parsed.accepted}`);
+      const value = parsed.quantity.value;
+      if (value < 0) return setRefused(`read ${parsed.quantity.echo}: this cannot be negative`);
+      say({ type: "safety-test", payload: { test: spec.test, value, limit: spec.limit, passed: holdsLimit(spec, value), ...extra } });
+    }
+    setText("");
+    setNote("");
+    setRefused("");
+  }
+  return (
+    <tr data-test={spec.test}>
+      <td className="font-bold">{spec.name}</td>
+      <td className="text-xs">{spec.how}</td>
+      <td className="whitespace-nowrap">{limitText(spec) || "looked at"}</td>
+      <td>
+        {done && (
+          <p data-passed={done.passed} className={done.passed ? "verdict-in font-bold" : "verdict-out font-bold"}>{done.passed ? "● passed" : "■ FAILED"}{done.value !== undefined && spec.unit ? ` ${formatQuantity(done.value, spec.unit, 3)}` : ""}{done.note ? `, ${done.note}` : ""}</p>
+        )}
+        <div className="flex flex-wrap items-center gap-1">
+          {measured ? (
+            <form className="flex gap-1" onSubmit={(e) => { e.preventDefault(); store(); }}>
+              <input className="input input-sm min-h-10 w-24 text-right font-mono" aria-label={`${spec.name}, measured, ${spec.unit}`} placeholder={spec.unit === "A" ? "0.2m" : spec.test === "insulation" ? "50M" : "0.05"} value={text} onChange={(e) => { setText(e.target.value); setRefused(""); }} />
+              <button className="btn btn-sm min-h-10" disabled={!text.trim()}>Log</button>
+            </form>
+          ) : (
+            <>
+              <input className="input input-sm min-h-10 w-36" aria-label={`${spec.name}, note`} placeholder={spec.test === "fuse" ? "T1A, 20 mm" : "note"} value={note} onChange={(e) => setNote(e.target.value)} />
+              <button className="btn btn-sm min-h-10" onClick={() => store(true)} aria-label={`${spec.name} is right`}>Right</button>
+              <button className="btn btn-sm min-h-10" onClick={() => store(false)} aria-label={`${spec.name} is wrong`}>Wrong</button>
+            </>
+          )}
+        </div>
+        {refused && <p role="alert" className="text-sm text-error">{refused}</p>}
+      </td>
+    </tr>
+  );
+}
+
+/** Pots and switches of the circuit, and whatever else is named. */
+function Controls() {
+  const { view, say } = useJob();
+  const [name, setName] = useState("");
+  const fromCircuit = view.circuit?.elements.filter((e) => e.type === "POT" || e.type === "SW" || e.type === "SW2").map((e) => e.notes.label ?? e.name) ?? [];
+  const names = [...new Set([...fromCircuit, "Input jack", "Output jack", "Pilot lamp", ...view.state.controlChecks.map((c) => c.control)])];
+  return (
+    <Section title="Every control, jack and lamp">
+      <ul className="grid gap-1 md:grid-cols-2">
+        {names.map((n) => {
+          const check = view.state.controlChecks.find((c) => c.control === n);
+          return (
+            <li key={n} className="flex items-center gap-2">
+              <span className="flex-1">{n}</span>
+              {check && <span className={check.works ? "verdict-in" : "verdict-out"}>{check.works ? "● works" : "■ does not"}</span>}
+              <button className="btn btn-line btn-sm" aria-label={`${n} works`} onClick={() => say({ type: "control-check", payload: { control: n, works: true } })}>Works</button>
+              <button className="btn btn-line btn-sm" aria-label={`${n} does not work`} onClick={() => say({ type: "control-check", payload: { control: n, works: false } })}>Does not</button>
+            </li>
+          );
+        })}
+      </ul>
+      <form className="mt-2 flex items-end gap-3" onSubmit={(e) => { e.preventDefault(); if (name.trim()) say({ type: "control-check", payload: { control: name.trim(), works: true } }); setName(""); }}>
+        <Field label="Another one, which works"><input className="input w-60" placeholder="footswitch, reverb" value={name} onChange={(e) => setName(e.target.value)} /></Field>
+        <button className="btn">Add</button>
+      </form>
+    </Section>
+  );
+}

@@ -1,0 +1,37 @@
+"use client";
+/** The sheet of a station, by its id. */
+
+import type { ReactNode } from "react";
+import type { StationId } from "@/core/job/stations";
+import { BringUp } from "./bring-up";
+import { ColdChecks } from "./cold-checks";
+import { Findings } from "./findings";
+import { Intake } from "./intake";
+import { Journal } from "./journal";
+import { MakeSafe } from "./make-safe";
+import { OutputStage } from "./output-stage";
+import { Prove } from "./prove";
+import { ReturnStation } from "./return";
+import { TakeApart } from "./take-apart";
+import { Walk } from "./walk";
+import { Work } from "./work";
+
+const SHEETS: Record<StationId, ReactNode> = {
+  intake: <Intake />,
+  "make-safe": <MakeSafe />,
+  look: <div className="max-w-5xl"><Findings station="look" /><TakeApart /></div>,
+  "cold-checks": <ColdChecks />,
+  "bring-up": <BringUp />,
+  walk: <Walk />,
+  suspects: <Journal station="suspects" says="Ranking faults from the pattern of readings is not in this version. The walk gives a first reason for each reading that is out; write down here what you suspect and what settles it." />,
+  signal: <Journal station="signal" says="Computed levels at each stage are not in this version. Write down here what the tone showed, stage by stage." />,
+  noise: <Journal station="noise" says="Spectra and the isolation plan are not in this version. Write down here how the noise changes with each control, tube and lead." />,
+  work: <Work />,
+  "output-stage": <OutputStage />,
+  prove: <Prove />,
+  return: <ReturnStation />,
+};
+
+export function StationSheet({ station }: { station: StationId }) {
+  return SHEETS[station];
+}

@@ -1,0 +1,172 @@
+"use client";
+/** The walk: one point at a time, the reading typed, its verdict at once, then the next. Keyboard only if you like. */
+
+import { useMemo, useRef, useState } from "react";
+import { parseEntry } from "@/core/job/entry";
+import { tellReading } from "@/core/job/tell";
+import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import { stageColumns, staircase, type WalkRow } from "@/core/walk/walk";
+import { StageColumns } from "../charts/stage-columns";
+import { Staircase } from "../charts/staircase";
+import { useJob } from "../frame/job-context";
+import { VerdictMark } from "../frame/verdict-mark";
+import { NoCircuit } from "./no-circuit";
+import { ReadingsFile } from "./readings-file";
+
+export function Walk() {
+  const { view } = useJob();
+  if (!view.circuit) return <NoCircuit what="The walk needs test points." />;
+  if (view.rows.length === 0) return <NoCircuit what="The circuit of this amp has no test points." />;
+  return <WalkSheet />;
+}
+
+function WalkSheet() {
+  const { view, energy, conditions, stands, setStands, modelName, jobId } = useJob();
+  const { rows, circuit } = view;
+  const [at, setAt] = useState<string>();
+  const [last, setLast] = useState<string>();
+  const field = useRef<HTMLInputElement>(null);
+  const firstOpen = rows.find((r) => !r.reading) ?? rows[0]!;
+  const row = rows.find((r) => r.point.name === at) ?? firstOpen;
+  const done = rows.find((r) => r.point.name === last);
+  const stairs = useMemo(() => staircase(circuit!, rows), [circuit, rows]);
+  const columns = useMemo(() => stageColumns(circuit!, rows), [circuit, rows]);
+
+  function go(step: 1 | -1) {
+    const i = rows.findIndex((r) => r.point.name === row.point.name);
+    setAt(rows[(i + step + rows.length) % rows.length]!.point.name);
+  }
+  function pick(point: string) {
+    setAt(point);
+    field.current?.focus();
+  }
+  function taken(point: string) {
+    setLast(point);
+    const i = rows.findIndex((r) => r.point.name === point);
+    const next = rows.slice(i + 1).find((r) => !r.reading) ?? rows[(i + 1) % rows.length]!;
+    setAt(next.point.name);
+  }
+
+  return (
+    <div className="space-y-4">
+      {energy.kind !== "live" && (
+        <p className="rounded border border-warning px-3 py-2 text-sm">
+          The amp is not logged as on. Voltages are taken live: use <strong>Power on…</strong> above when the bench is ready. Corrections can be made at any time.
+        </p>
+      )}
+      <Probe key={row.point.name} row={row} field={field} taken={taken} go={go} />
+      <div aria-live="assertive" className="min-h-14">
+        {done?.reading && <Outcome row={done} />}
+      </div>
+
+      <div className="grid gap-4 xl:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
+        <Staircase steps={stairs} />
+        <div className="min-w-0">
+          <p className="mb-1 text-sm font-bold">Stages</p>
+          <StageColumns columns={columns} onPick={pick} />
+        </div>
+      </div>
+
+      <section aria-label="Conditions" className="grid grid-cols-2 gap-3 text-sm md:grid-cols-4">
+        <p><span className="soft block">Mains</span>{conditions.mains !== undefined ? formatVolts(conditions.mains) : "not read: set it in the guard"}</p>
+        <p><span className="soft block">Out, warm</span>{conditions.without?.join(", ") || "all in"}{conditions.warmMinutes !== undefined ? `, ${conditions.warmMinutes} min warm` : ""}{conditions.limiter ? `, behind ${conditions.limiter}` : ""}</p>
+        <label><span className="soft block">Switches</span><input className="input input-sm min-h-8 w-full" placeholder="as found" value={stands.switches} onChange={(e) => setStands({ ...stands, switches: e.target.value })} /></label>
+        <label><span className="soft block">Controls</span><input className="input input-sm min-h-8 w-full" placeholder="volume at zero" value={stands.controls} onChange={(e) => setStands({ ...stands, controls: e.target.value })} /></label>
+      </section>
+
+      <WalkTable rows={rows} here={row.point.name} pick={pick} />
+      <p className="soft text-xs">
+        Expected: the printed chart of the {modelName ?? "amp"}{circuit!.chart ? `, drawn for ${circuit!.chart.mains} V` : ""}, scaled to the mains now. A chart may be for another revision; where three points in a row disagree alike, doubt the chart first.
+      </p>
+      <ReadingsFile jobId={jobId} />
+    </div>
+  );
+}
+
+/** The one point to take now, and its field: the biggest thing on the sheet. */
+function Probe({ row, field, taken, go }: { row: WalkRow; field: React.RefObject<HTMLInputElement | null>; taken(point: string): void; go(step: 1 | -1): void }) {
+  const { entryContext, say, view } = useJob();
+  const [text, setText] = useState("");
+  const [refused, setRefused] = useState("");
+  const { point, expected } = row;
+
+  function take(e: React.FormEvent) {
+    e.preventDefault();
+    if (text.trim() === "") return go(1);
+    const entry = parseEntry(`${point.name} ${text}`, entryContext("walk"));
+    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
+    say(...entry.drafts);
+    setText("");
+    setRefused("");
+    taken(point.name);
+  }
+  const history = view.state.lines.filter((l) => l.event.type === "reading" && (l.event.payload as { point: string }).point === point.name).length;
+
+  return (
+    <section aria-label="Next point" className="grid items-center gap-x-6 gap-y-2 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_15rem]">
+      <div>
+        <p className="text-4xl font-bold">{point.name} <span className="soft text-lg font-normal">{point.label}</span></p>
+        <p className="mt-1 text-lg">Probe on <strong>{point.pin ?? `node ${point.node}`}</strong>, black lead on chassis, meter on <strong>{row.range}</strong></p>
+        <p className="mt-1 text-lg">
+          {expected ? <>Should be <strong>{formatVolts(expected.volts)}</strong> <span className="soft">({formatVolts(expected.low)} to {formatVolts(expected.high)}; {expected.note})</span></> : <span className="soft">Nothing to hold it against: {row.noExpectation}</span>}
+        </p>
+        {point.caution && <p className="mt-1 text-warning">▲ {point.caution}</p>}
+      </div>
+      <form onSubmit={take}>
+        <label className="text-sm" htmlFor="walk-reading">Reading, V</label>
+        <input
+          id="walk-reading" ref={field} autoFocus className="input h-16 w-full text-right font-mono text-3xl" inputMode="decimal" autoComplete="off" value={text} aria-invalid={refused !== ""} aria-describedby="walk-refused"
+          onChange={(e) => { setText(e.target.value); setRefused(""); }}
+          onKeyDown={(e) => { if (e.key === "ArrowDown" || e.key === "ArrowUp") { e.preventDefault(); go(e.key === "ArrowDown" ? 1 : -1); } }}
+        />
+        <p id="walk-refused" role="alert" className="min-h-5 text-sm text-error">{refused}</p>
+        <p className="soft text-xs"><kbd>Enter</kbd> takes it, empty skips, <kbd>↑</kbd> <kbd>↓</kbd> move{history > 1 ? `; ${history} readings on the tape` : ""}</p>
+      </form>
+    </section>
+  );
+}
+
+function Outcome({ row }: { row: WalkRow }) {
+  return (
+    <div data-testid="outcome" data-verdict={row.verdict} className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-l-4 border-base-300 px-3 py-1">
+      <span className="text-2xl font-bold">{tellReading(row.reading!)}</span>
+      <span className="text-2xl"><VerdictMark verdict={row.verdict} word size={20} /></span>
+      {row.idle.map((i) => <Idle key={i.tube} idle={i} />)}
+      {row.reason && <p className="basis-full">{row.reason}</p>}
+    </div>
+  );
+}
+
+function Idle({ idle: i }: { idle: WalkRow["idle"][number] }) {
+  return (
+    <span className="text-sm">
+      {i.tube}: {formatQuantity(i.cathodeAmps, "A", 3)}
+      {i.plateWatts !== undefined && i.ofRating !== undefined && (
+        <>, plate {formatQuantity(i.plateWatts, "W", 3)}, <strong>{Math.round(i.ofRating * 100)} %</strong> of {i.ratedWatts} W <span className="soft">({i.system})</span></>
+      )}
+    </span>
+  );
+}
+
+function WalkTable({ rows, here, pick }: { rows: WalkRow[]; here: string; pick(point: string): void }) {
+  return (
+    <table className="table table-sm" aria-label="All points">
+      <thead>
+        <tr><th>Point</th><th>Probe on</th><th className="text-right">Chart</th><th className="text-right">Expected now</th><th className="text-right">Reading</th><th>Verdict</th><th>Current, dissipation</th></tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => (
+          <tr key={r.point.name} data-point={r.point.name} className={r.point.name === here ? "bg-base-200" : ""}>
+            <td><button className="text-left underline decoration-dotted underline-offset-4" onClick={() => pick(r.point.name)}><strong>{r.point.name}</strong> <span className="soft">{r.point.label}</span></button></td>
+            <td>{r.point.pin ?? `node ${r.point.node}`}</td>
+            <td className="text-right font-mono">{r.point.chart !== undefined ? formatVolts(r.point.chart) : "–"}</td>
+            <td className="text-right font-mono">{r.expected ? `${formatVolts(r.expected.low).replace(" V", "")}…${formatVolts(r.expected.high)}` : "–"}</td>
+            <td className="text-right font-mono font-bold">{r.reading ? formatVolts(r.reading.value) : ""}</td>
+            <td><VerdictMark verdict={r.verdict} word /></td>
+            <td className="text-xs">{r.idle.length > 0 ? r.idle.map((i) => <span key={i.tube} className="block"><Idle idle={i} /></span>) : r.verdict === "out" || r.verdict === "watch" ? r.reason : ""}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
