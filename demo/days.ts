@@ -16,7 +16,8 @@ export class Days {
     date.setDate(date.getDate() - daysAgo);
     const [h = 0, m = 0] = clock.split(":").map(Number);
     date.setHours(h, m, 0, 0);
-    this.at = Math.min(date.getTime(), this.now.getTime() - 60_000);
+    // A morning that has not come yet cannot have been logged: today's work ended a while ago at the latest.
+    this.at = Math.min(date.getTime(), this.now.getTime() - 100 * 60_000);
     return this;
   }
 

@@ -20,5 +20,5 @@ export function venn(d: Days, photo: Record<string, string>): Days {
     .log(2, { type: "finding", payload: { station: "walk", place: "bias supply, C20", text: "Falls from −56 V to −45 V in forty minutes while the mains stays: leaks as it warms", severity: "fault", action: "replace C20 and C21, and see whether it holds", brief: "allowed" } });
   return d.day(2, "09:10").prove(0, [["C20", 0.2, 0.2], ["C21", 0.1, 0.1], ["C1", 1.9, 2.2], ["C2", 1.8, 2.0], ["C3", 0.7, 0.7], ["C4", 0.6, 0.6]])
     .log(14, { type: "change", payload: { position: "C20", kind: "experiment", oldPart: "50 µF 100 V electrolytic", newPart: "47 µF 160 V across the lifted old one", reason: "does the bias hold?", reversible: true, outcome: "open" } })
-    .log(2, { type: "approval", payload: { what: "a matched pair of KT66: V5 ran at nearly twice its rating and may not recover, about 110", answer: "asked", cost: 110 } });
+    .log(2, { type: "approval", payload: { what: "a matched pair of KT66: V5 ran a quarter above its rating while hot and may not recover, about 110", answer: "asked", cost: 110 } });
 }

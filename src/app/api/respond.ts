@@ -1,6 +1,7 @@
 /** What every route handler shares: errors in words, bodies of bounded size. */
 
 import { NextResponse } from "next/server";
+import { refusalOf } from "@/app/same-site";
 import { explain, UserError } from "@/server/errors";
 
 /** Runs a handler; what the person can mend comes back as `{error, details}`, anything else as a plain 500. */
@@ -13,6 +14,12 @@ export async function respond(work: () => Promise<Response>): Promise<Response> 
     console.error(error);
     return NextResponse.json({ error: "Something failed inside Scutum. What you typed is kept; the server's log says more." }, { status: 500 });
   }
+}
+
+/** For the routes that the proxy leaves out. @throws UserError 403 or 421. */
+export function sameSiteOnly(request: Request): void {
+  const refused = refusalOf(request);
+  if (refused) throw new UserError(refused.status, refused.error);
 }
 
 /** Reads a body up to `most` bytes. @throws UserError 413 with `tooLarge(bytes)` once it is longer. */

@@ -92,7 +92,7 @@ export function dateAmp(codes: { place: string; code: string }[], model?: { from
 
   const all = intersect(dated, span);
   if (all.length > 0) {
-    return { dated, unread, from: all[0], to: all.at(-1), sentence: `Made ${describe(all)}: all ${dated.length} codes agree.`.replace("all 1 codes agree", "by the one code read") };
+    return { dated, unread, from: all[0], to: all.at(-1), sentence: `Made ${describe(all)}: all ${dated.length} codes agree.`.replace("all 1 codes agree", "by the one code read").replace("all 2 codes", "both codes") };
   }
   const without = dated.map((d) => ({ d, years: intersect(dated.filter((x) => x !== d), span) })).filter((c) => c.years.length > 0);
   if (dated.length > 1 && without.length === 1) {

@@ -61,7 +61,7 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
   const findingsAt = (id: StationId) => state.findings.filter((f) => f.station === id && !f.closed);
   const openFindings = (id: StationId) => {
     const open = findingsAt(id);
-    return mark(open.length, open.length === 0 && state.findings.some((f) => f.station === id), open.length ? `${open.length} findings open` : "nothing open", open.some((f) => f.severity === "danger" || f.severity === "fault"));
+    return mark(open.length, open.length === 0 && state.findings.some((f) => f.station === id), open.length ? `${open.length} ${open.length === 1 ? "finding" : "findings"} open` : "nothing open", open.some((f) => f.severity === "danger" || f.severity === "fault"));
   };
   const missingIntake = [!state.complaint && "complaint", !state.brief && "brief", !state.reproductions.some((r) => r.run === "intake") && "reproduce the complaint"].filter(Boolean);
   const out = rows.filter((r) => r.verdict === "out").length;

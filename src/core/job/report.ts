@@ -1,6 +1,6 @@
 /** The owner's report as content: what was wrong, what was found, before and after, parts, safety, what to watch. */
 
-import { formatQuantity, formatVolts } from "../quantity/format";
+import { formatVolts } from "../quantity/format";
 import { staircase, type StaircaseStep } from "../walk/walk";
 import type { ExpectationSource } from "../walk/expectation";
 import { verdictOf, type Verdict } from "../walk/expectation";
@@ -8,7 +8,7 @@ import type { Circuit } from "../circuit/circuit";
 import type { Conditions, Reading } from "./events/bench";
 import { latestReading, openApprovals, type JobState, type Line } from "./fold";
 import type { JobView } from "./job-view";
-import { limitText, safetyTestsFor, SAFETY_NOTE } from "./safety-tests";
+import { limitText, safetyTestsFor, SAFETY_NOTE, testValue } from "./safety-tests";
 import type { Settings } from "./settings";
 import { dateAmp } from "./dating";
 
@@ -94,7 +94,7 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       const unit = t.unit;
       return {
         name: t.name,
-        result: done ? [done.value !== undefined && unit ? formatQuantity(done.value, unit, 3) : "", done.note ?? ""].filter(Boolean).join(", ") || "looked at" : "",
+        result: done ? [done.value !== undefined && unit ? testValue(done.value, unit) : "", done.note ?? ""].filter(Boolean).join(", ") || "looked at" : "",
         limit: done?.limit !== undefined && unit ? limitText({ ...t, limit: done.limit }) : limitText(t),
         verdict: done ? (done.passed ? "passed" : "failed") : "not done",
       };

@@ -36,7 +36,14 @@ export function holdsLimit(spec: Pick<SafetyTestSpec, "limit" | "sense">, value:
   return spec.sense === "at least" ? value >= spec.limit : value <= spec.limit;
 }
 
+/** A test's figure as the trade says it: fractions of an ohm in ohms, leakage in milliamperes. */
+export function testValue(value: number, unit: Unit): string {
+  if (unit === "Ω" && value < 1) return `${Number(value.toPrecision(3))} Ω`;
+  if (unit === "A") return `${Number((value * 1000).toPrecision(3))} mA`;
+  return formatQuantity(value, unit, 3);
+}
+
 /** "at most 0.1 Ω". */
 export function limitText(spec: SafetyTestSpec): string {
-  return spec.limit === undefined || !spec.unit ? "" : `${spec.sense} ${formatQuantity(spec.limit, spec.unit, 2)}`;
+  return spec.limit === undefined || !spec.unit ? "" : `${spec.sense} ${testValue(spec.limit, spec.unit)}`;
 }

@@ -45,7 +45,7 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
   if (is(e, "change")) return `${e.payload.kind === "experiment" ? "Tried" : "Fitted"} ${e.payload.position}: ${e.payload.newPart}${e.payload.reason ? `, ${e.payload.reason}` : ""}${e.payload.outcome ? ` (${e.payload.outcome})` : ""}`;
   if (is(e, "approval")) return `${{ asked: "Asked the owner", yes: "Owner says yes", no: "Owner says no" }[e.payload.answer]}: ${e.payload.what}`;
   if (is(e, "safety-test")) return `Safety, ${e.payload.test}: ${e.payload.passed ? "passed" : "FAILED"}`;
-  if (is(e, "waiting")) return `Waiting for ${e.payload.on === "you" ? "the bench" : `the ${e.payload.on}`}${e.payload.what ? `: ${e.payload.what}` : ""}`;
+  if (is(e, "waiting")) return `Waiting for ${{ you: "the bench", owner: "the owner", part: "a part", soak: "the soak clock", collection: "collection" }[e.payload.on]}${e.payload.what ? `: ${e.payload.what}` : ""}`;
   if (is(e, "bill-line")) return `Bill: ${e.payload.text} ${e.payload.amount.toFixed(2)}`;
   if (is(e, "advice")) return `Advice: ${e.payload.text}`;
   if (is(e, "returned")) return `Returned to ${e.payload.to}`;

@@ -116,7 +116,7 @@ function Card({ card: c }: { card: BoardCard }) {
       {c.waitingWhat && <p className="mt-1 text-sm">▸ {c.waitingWhat}</p>}
       {c.found && <p className="mt-1 text-sm">found: {c.found}</p>}
       <p className="soft mt-1 text-xs">
-        {c.waitingOn === "done" ? "returned" : c.openFindings > 0 ? `${c.openFindings} findings open` : `${c.readings} readings`}
+        {c.waitingOn === "done" ? "returned" : c.openFindings > 0 ? `${c.openFindings} ${c.openFindings === 1 ? "finding" : "findings"} open` : `${c.readings} readings`}
         {c.dueDate && ` · wanted ${c.dueDate}`}
       </p>
     </Link>

@@ -39,8 +39,8 @@ export function Staircase({ steps, title = "Supply chain" }: { steps: StaircaseS
               {s.measured !== undefined && (
                 <>
                   <line x1={x0} x2={x0 + w} y1={y(s.measured)} y2={y(s.measured)} stroke="var(--color-base-content)" strokeWidth={3.5} />
-                  <text x={x0 + w / 2} y={y(s.measured) - 7} textAnchor="middle" fontSize={13} fontWeight={700} fill="var(--color-base-content)">{formatVolts(s.measured)}</text>
-                  <Mark verdict={s.verdict} x={x0 + w - 9} y={y(s.measured) - 11} />
+                  <text x={x0 + w / 2} y={y(s.measured) + 17} textAnchor="middle" fontSize={13} fontWeight={700} fill="var(--color-base-content)">{formatVolts(s.measured)}</text>
+                  <Mark verdict={s.verdict} x={x0 + w - 9} y={y(s.measured) + 13} />
                 </>
               )}
               <text x={x0 + w / 2} y={HEIGHT - BOTTOM + 16} textAnchor="middle" fontSize={13} fontWeight={700} fill="var(--color-base-content)">{s.name}</text>

@@ -5,6 +5,7 @@ import Link from "next/link";
 import { useState, type ReactNode } from "react";
 import { ShieldAlert } from "lucide-react";
 import type { StationId } from "@/core/job/stations";
+import { Field } from "../forms/section";
 import { useJob } from "./job-context";
 import { energyWords } from "./words";
 
@@ -32,10 +33,9 @@ export function Gate({ station, children }: { station: StationId; children: Reac
             <Link href={`/jobs/${jobId}/make-safe`} className="btn btn-primary">Make safe first</Link>
             {energy.kind !== "live" && (
               <form className="flex flex-1 items-end gap-2" onSubmit={(e) => { e.preventDefault(); if (reason.trim().length >= 3) say({ type: "gate-passed", payload: { station, reason: reason.trim(), understood: true } }); }}>
-                <label className="flex-1 text-sm">
-                  Or go past it, with a reason for the tape
-                  <input className="input mt-1 w-full" value={reason} onChange={(e) => setReason(e.target.value)} placeholder="looking only, chassis still closed" />
-                </label>
+                <Field label="Or go past it, with a reason for the tape" className="flex-1">
+                  <input className="input w-full" value={reason} onChange={(e) => setReason(e.target.value)} placeholder="looking only, chassis still closed" />
+                </Field>
                 <button className="btn" disabled={reason.trim().length < 3}>Go past</button>
               </form>
             )}

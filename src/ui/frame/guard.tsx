@@ -90,7 +90,7 @@ function MainsNow() {
     <label className="flex flex-col justify-center text-xs">
       <span className="soft">{word} now, V</span>
       <input
-        className="input input-sm w-20 min-h-8 text-right font-mono" inputMode="decimal" placeholder={`${settings.mainsVolts}?`} value={text ?? volts?.toString() ?? ""} aria-invalid={problem !== ""}
+        className="input input-sm w-20 min-h-8 text-right tabular-nums" inputMode="decimal" placeholder={`${settings.mainsVolts}?`} value={text ?? volts?.toString() ?? ""} aria-invalid={problem !== ""}
         onChange={(e) => setText(e.target.value)} onBlur={store} onKeyDown={(e) => e.key === "Enter" && store()}
       />
       {problem && <span className="max-w-40 text-error">{problem}</span>}

@@ -1,7 +1,7 @@
 "use client";
 /** The desk frame of a job: guard on top, rail at the left, the sheet, the tape at the right. */
 
-import type { ReactNode } from "react";
+import { useEffect, useState, type ReactNode } from "react";
 import { findStation, type StationId } from "@/core/job/stations";
 import { Gate } from "./gate";
 import { Guard } from "./guard";
@@ -10,8 +10,11 @@ import { TapeColumn } from "./tape";
 
 export function JobFrame({ station, children }: { station: StationId; children: ReactNode }) {
   const { name, purpose, handsIn } = findStation(station)!;
+  // Says that the page answers to keys by now: for scripts that drive it.
+  const [ready, setReady] = useState(false);
+  useEffect(() => setReady(true), []);
   return (
-    <div className="flex min-h-dvh flex-col md:h-dvh">
+    <div data-ready={ready || undefined} className="flex min-h-dvh flex-col md:h-dvh">
       <Guard />
       <div className="flex min-h-0 flex-1 flex-col md:flex-row">
         <Rail current={station} />

@@ -3,6 +3,7 @@
 
 import { useEffect, useMemo, useRef, useState } from "react";
 import { formatVolts } from "@/core/quantity/format";
+import { Field } from "../forms/section";
 import { useJob } from "./job-context";
 
 export function PowerOn({ close }: { close(): void }) {
@@ -55,19 +56,17 @@ export function PowerOn({ close }: { close(): void }) {
           ))}
         </ul>
         <div className="mt-3 grid grid-cols-2 gap-3">
-          <label className="text-sm">
-            Power comes
-            <select className="select mt-1 w-full" value={through} onChange={(e) => setThrough(e.target.value as typeof through)}>
+          <Field label="Power comes">
+            <select className="select w-full" value={through} onChange={(e) => setThrough(e.target.value as typeof through)}>
               <option value="variable">through a variable transformer</option>
               <option value="lamp">through a series lamp</option>
               <option value="lamp and variable">through both</option>
               <option value="straight">straight from the wall</option>
             </select>
-          </label>
-          <label className="text-sm">
-            {settings.tubeWord === "valve" ? "Valves" : "Tubes"} out
-            <input className="input mt-1 w-full" placeholder="none, or V4, V5" value={without} onChange={(e) => setWithout(e.target.value)} />
-          </label>
+          </Field>
+          <Field label={`${settings.tubeWord === "valve" ? "Valves" : "Tubes"} out`}>
+            <input className="input w-full" placeholder="none, or V4, V5" value={without} onChange={(e) => setWithout(e.target.value)} />
+          </Field>
         </div>
         <div className="modal-action">
           <button type="button" className="btn btn-ghost" onClick={() => setTicked(new Set(questions))}>All true</button>

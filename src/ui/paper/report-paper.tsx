@@ -69,8 +69,8 @@ export function ReportPaper({ report: r }: { report: Report }) {
         <Part title="Bill">
           <table className="w-full max-w-lg">
             <tbody>
-              {r.bill.lines.map((l, i) => <tr key={i} className="border-b border-base-300"><td className="py-1">{l.text} <span className="soft">{l.kind}</span></td><td className="text-right font-mono">{money(l.amount, r.bill.currency)}</td></tr>)}
-              <tr className="font-bold"><td className="py-1">Total</td><td className="text-right font-mono">{money(r.bill.total, r.bill.currency)}</td></tr>
+              {r.bill.lines.map((l, i) => <tr key={i} className="border-b border-base-300"><td className="py-1">{l.text} <span className="soft">{l.kind}</span></td><td className="text-right tabular-nums">{money(l.amount, r.bill.currency)}</td></tr>)}
+              <tr className="font-bold"><td className="py-1">Total</td><td className="text-right tabular-nums">{money(r.bill.total, r.bill.currency)}</td></tr>
             </tbody>
           </table>
         </Part>

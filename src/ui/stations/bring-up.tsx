@@ -27,7 +27,7 @@ export function BringUp() {
             <thead><tr><th>Capacitor</th><th className="text-right">Can reach</th><th className="text-right">Rated</th><th>Verdict</th></tr></thead>
             <tbody>
               {rails.map((r) => (
-                <tr key={r.capacitor}><td><strong>{r.capacitor}</strong> <span className="soft">{r.label}</span></td><td className="text-right font-mono">{formatVolts(r.volts)}</td><td className="text-right font-mono">{r.rated === undefined ? "not known" : formatVolts(r.rated)}</td><td><VerdictMark verdict={r.verdict} word /> <span className="text-xs">{r.why}</span></td></tr>
+                <tr key={r.capacitor}><td><strong>{r.capacitor}</strong> <span className="soft">{r.label}</span></td><td className="text-right tabular-nums">{formatVolts(r.volts)}</td><td className="text-right tabular-nums">{r.rated === undefined ? "not known" : formatVolts(r.rated)}</td><td><VerdictMark verdict={r.verdict} word /> <span className="text-xs">{r.why}</span></td></tr>
               ))}
             </tbody>
           </table>

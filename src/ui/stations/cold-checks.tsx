@@ -43,7 +43,7 @@ export function ColdChecks() {
           </div>
           <div>
             <label className="text-sm" htmlFor="ohms">Reading, Ω</label>
-            <input id="ohms" className="input h-16 w-full text-right font-mono text-3xl" autoComplete="off" value={text} onChange={(e) => { setText(e.target.value); setRefused(""); }} />
+            <input id="ohms" className="input h-16 w-full text-right tabular-nums text-3xl" autoComplete="off" value={text} onChange={(e) => { setText(e.target.value); setRefused(""); }} />
             <p role="alert" className="min-h-5 text-sm text-error">{refused}</p>
           </div>
         </form>
@@ -58,8 +58,8 @@ export function ColdChecks() {
               <tr key={r.name} className={r === part ? "bg-base-200" : ""}>
                 <td><button className="underline decoration-dotted underline-offset-4" onClick={() => setAt(r.name)}>{r.name}</button></td>
                 <td>{r.nodes.join(" – ")}</td>
-                <td className="text-right font-mono">{formatQuantity(r.value!, "Ω", 3)}{r.notes.tol ? ` ±${Math.round(r.notes.tol * 100)} %` : ""}</td>
-                <td className="text-right font-mono font-bold">{reading ? formatQuantity(reading.value, "Ω", 3) : ""}</td>
+                <td className="text-right tabular-nums">{formatQuantity(r.value!, "Ω", 3)}{r.notes.tol ? ` ±${Math.round(r.notes.tol * 100)} %` : ""}</td>
+                <td className="text-right tabular-nums font-bold">{reading ? formatQuantity(reading.value, "Ω", 3) : ""}</td>
                 <td>{judged ? <span><VerdictMark verdict={judged.verdict} word /> <span className="text-xs">{judged.why}</span></span> : <VerdictMark verdict="none" word />}</td>
               </tr>
             );

@@ -60,7 +60,7 @@ export function Brief() {
         </div>
         <Field label="What must not be changed?"><input className="input w-full" {...register("mustNotChange")} /></Field>
         <div className="grid grid-cols-2 gap-3">
-          <Field label={`Spending limit, ${settings.currency}`} error={formState.errors.limit?.message}><input className="input w-full text-right font-mono" inputMode="decimal" {...register("limit")} /></Field>
+          <Field label={`Spending limit, ${settings.currency}`} error={formState.errors.limit?.message}><input className="input w-full text-right tabular-nums" inputMode="decimal" {...register("limit")} /></Field>
           <Field label="Wanted back by"><input type="date" className="input w-full" {...register("dueDate")} /></Field>
         </div>
         <div><button className="btn btn-primary" disabled={order.length === 0 && !formState.isDirty}>{stands ? "Store the change" : "Store the brief"}</button></div>

@@ -7,6 +7,7 @@ import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/for
 import { parseQuantity } from "@/core/quantity/parse";
 import { dischargePlan } from "@/core/supply/discharge";
 import type { ProofStep, ReservoirState } from "@/core/job/energy";
+import { Field } from "../forms/section";
 import { useJob } from "../frame/job-context";
 import { clockTime, energyWords, stepWords } from "../frame/words";
 
@@ -79,11 +80,10 @@ function StepForm({ step }: { step: ProofStep }) {
   return (
     <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={submit}>
       {step.do === "discharge" && <p className="basis-full">Through a resistor, never a screwdriver: a plain short draws a spark and harms the capacitor. Then read it again.</p>}
-      {step.do === "meter" && <label className="text-sm">Known source, V<input className="input mt-1 w-28 text-right font-mono" value={known} onChange={(e) => setKnown(e.target.value)} /></label>}
-      <label className="text-sm">
-        {step.do === "meter" ? "Meter reads, V" : "Reading, V"}
-        <input ref={field} autoFocus className="input mt-1 h-14 w-40 text-right font-mono text-2xl" inputMode="decimal" value={text} onChange={(e) => { setText(e.target.value); setRefused(""); }} />
-      </label>
+      {step.do === "meter" && <Field label="Known source, V"><input className="input h-14 w-28 text-right tabular-nums text-xl" value={known} onChange={(e) => setKnown(e.target.value)} /></Field>}
+      <Field label={step.do === "meter" ? "Meter reads, V" : "Reading, V"}>
+        <input ref={field} autoFocus className="input h-14 w-40 text-right tabular-nums text-2xl" inputMode="decimal" value={text} onChange={(e) => { setText(e.target.value); setRefused(""); }} />
+      </Field>
       <button className="btn btn-primary h-14" disabled={text.trim() === ""}>Log it</button>
       {wait > 0 && <p className="font-mono text-2xl" role="timer">{wait} s</p>}
       {wait > 0 && <p className="soft basis-full text-sm">Dielectric absorption brings voltage back. A reading sooner than a minute after the first does not count as the second.</p>}
@@ -105,10 +105,10 @@ function ReservoirRow({ r }: { r: ReservoirState }) {
   return (
     <tr>
       <td><strong>{r.name}</strong> <span className="soft">{r.label}</span></td>
-      <td className="text-right font-mono">{formatQuantity(r.farads, "F", 2)}</td>
-      <td className="text-right font-mono">{r.volts === undefined ? "not known" : formatVolts(r.volts)} {r.basis && <span className="soft text-xs">{BASIS[r.basis]}</span>}</td>
-      <td className="font-mono">{shown(r.first)}</td>
-      <td className="font-mono">{shown(r.second) || (r.secondIn !== undefined ? (r.secondIn > 0 ? `in ${r.secondIn} s` : "now") : "")}</td>
+      <td className="text-right tabular-nums">{formatQuantity(r.farads, "F", 2)}</td>
+      <td className="text-right tabular-nums">{r.volts === undefined ? "not known" : formatVolts(r.volts)} {r.basis && <span className="soft text-xs">{BASIS[r.basis]}</span>}</td>
+      <td className="tabular-nums">{shown(r.first)}</td>
+      <td className="tabular-nums">{shown(r.second) || (r.secondIn !== undefined ? (r.secondIn > 0 ? `in ${r.secondIn} s` : "now") : "")}</td>
       <td className="text-xs">{r.first && r.second ? `rebound ${formatVolts(r.second.volts - r.first.volts)}` : ""}</td>
     </tr>
   );
@@ -135,9 +135,9 @@ function NameReservoir() {
     <details open={view.reservoirs.length === 0}>
       <summary className="cursor-pointer py-2 text-sm">Name a reservoir by hand</summary>
       <form className="flex flex-wrap items-end gap-3 text-sm" onSubmit={add}>
-        <label>Name<input className="input mt-1 w-36" value={form.name} onChange={(e) => setForm({ ...form, name: e.target.value })} /></label>
-        <label>Size<input className="input mt-1 w-28" placeholder="32u" value={form.farads} onChange={(e) => setForm({ ...form, farads: e.target.value })} /></label>
-        <label>Rated, V<input className="input mt-1 w-24" placeholder="450" value={form.volts} onChange={(e) => setForm({ ...form, volts: e.target.value })} /></label>
+        <Field label="Name"><input className="input w-36" value={form.name} onChange={(e) => setForm({ ...form, name: e.target.value })} /></Field>
+        <Field label="Size"><input className="input w-28" placeholder="32u" value={form.farads} onChange={(e) => setForm({ ...form, farads: e.target.value })} /></Field>
+        <Field label="Rated, V"><input className="input w-24" placeholder="450" value={form.volts} onChange={(e) => setForm({ ...form, volts: e.target.value })} /></Field>
         <button className="btn">Add</button>
         {refused && <p role="alert" className="text-error">{refused}</p>}
       </form>
@@ -158,9 +158,9 @@ function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
     <section aria-label="Discharge resistor" className="text-sm">
       <h2 className="text-base font-bold">Discharge tool</h2>
       <div className="mt-1 flex flex-wrap items-end gap-4">
-        <label>Its resistance<input className="input mt-1 w-28 text-right font-mono" value={text} onChange={(e) => setText(e.target.value)} aria-invalid={!ohms.ok} /></label>
+        <Field label="Its resistance"><input className="input w-28 text-right tabular-nums" value={text} onChange={(e) => setText(e.target.value)} aria-invalid={!ohms.ok} /></Field>
         {!ohms.ok ? <p className="text-error">{ohms.why}; accepted: {ohms.accepted}</p> : plan ? (
-          <p className="pb-2">
+          <p className="flex-1 pb-1">
             All of it, {formatQuantity(farads, "F", 3)} at {formatVolts(volts)}: <strong>{formatQuantity(plan.joules, "J", 2)}</strong>, at first {formatQuantity(plan.peakAmps, "A", 2)} and {formatQuantity(plan.peakWatts, "W", 2)}, time constant {formatQuantity(plan.timeConstant, "s", 2)}, <strong>{formatDuration(Math.ceil(plan.seconds))}</strong> to {formatVolts(settings.safeVolts)}. The body must bear {formatVolts(volts)}.
             {plan.peakAmps > 5 && <span className="text-warning"> That is a spark: take at least {formatQuantity(volts / 2, "Ω", 2)}.</span>}
           </p>

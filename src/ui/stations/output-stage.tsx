@@ -35,9 +35,9 @@ export function OutputStage() {
                 <td><strong>{tube.name}</strong> <span className="soft">{tube.type}</span></td>
                 {i ? (
                   <>
-                    <td className="text-right font-mono">{formatVolts(i.volts)}</td><td className="text-right font-mono">{formatQuantity(i.ohms, "Ω", 3)}{i.sharedBy > 1 ? ` / ${i.sharedBy}` : ""}</td><td className="text-right font-mono">{formatQuantity(i.cathodeAmps, "A", 3)}</td>
-                    <td className="text-right font-mono">{formatQuantity(i.plateAmps, "A", 3)}</td><td className="text-right font-mono">{i.plateWatts === undefined ? "plate not read" : formatQuantity(i.plateWatts, "W", 3)}</td>
-                    <td className="text-right font-mono font-bold">{i.ofRating === undefined ? "–" : `${Math.round(i.ofRating * 100)} % of ${i.ratedWatts} W`} <span className="soft block text-xs font-normal">{i.system}</span></td>
+                    <td className="text-right tabular-nums">{formatVolts(i.volts)}</td><td className="text-right tabular-nums">{formatQuantity(i.ohms, "Ω", 3)}{i.sharedBy > 1 ? ` / ${i.sharedBy}` : ""}</td><td className="text-right tabular-nums">{formatQuantity(i.cathodeAmps, "A", 3)}</td>
+                    <td className="text-right tabular-nums">{formatQuantity(i.plateAmps, "A", 3)}</td><td className="text-right tabular-nums">{i.plateWatts === undefined ? "plate not read" : formatQuantity(i.plateWatts, "W", 3)}</td>
+                    <td className="text-right tabular-nums font-bold">{i.ofRating === undefined ? "–" : `${Math.round(i.ofRating * 100)} % of ${i.ratedWatts} W`} <span className="soft block text-xs font-normal">{i.system}</span></td>
                   </>
                 ) : <td colSpan={6} className="soft">cathode not read</td>}
               </tr>

@@ -3,8 +3,7 @@
 
 import { useState } from "react";
 import { parseQuantity } from "@/core/quantity/parse";
-import { formatQuantity } from "@/core/quantity/format";
-import { holdsLimit, limitText, SAFETY_NOTE, safetyTestsFor, type SafetyTestSpec } from "@/core/job/safety-tests";
+import { holdsLimit, limitText, SAFETY_NOTE, safetyTestsFor, testValue, type SafetyTestSpec } from "@/core/job/safety-tests";
 import { Field, Section } from "../forms/section";
 import { useJob } from "../frame/job-context";
 import { Reproduce } from "./intake-arrival";
@@ -66,17 +65,17 @@ function TestRow({ spec }: { spec: SafetyTestSpec }) {
       <td className="whitespace-nowrap">{limitText(spec) || "looked at"}</td>
       <td>
         {done && (
-          <p data-passed={done.passed} className={done.passed ? "verdict-in font-bold" : "verdict-out font-bold"}>{done.passed ? "● passed" : "■ FAILED"}{done.value !== undefined && spec.unit ? ` ${formatQuantity(done.value, spec.unit, 3)}` : ""}{done.note ? `, ${done.note}` : ""}</p>
+          <p data-passed={done.passed} className={done.passed ? "verdict-in font-bold" : "verdict-out font-bold"}>{done.passed ? "● passed" : "■ FAILED"}{done.value !== undefined && spec.unit ? ` ${testValue(done.value, spec.unit)}` : ""}{done.note ? `, ${done.note}` : ""}</p>
         )}
-        <div className="flex flex-wrap items-center gap-1">
+        <div className="flex items-center gap-1">
           {measured ? (
             <form className="flex gap-1" onSubmit={(e) => { e.preventDefault(); store(); }}>
-              <input className="input input-sm min-h-10 w-24 text-right font-mono" aria-label={`${spec.name}, measured, ${spec.unit}`} placeholder={spec.unit === "A" ? "0.2m" : spec.test === "insulation" ? "50M" : "0.05"} value={text} onChange={(e) => { setText(e.target.value); setRefused(""); }} />
+              <input className="input input-sm min-h-10 w-24 text-right tabular-nums" aria-label={`${spec.name}, measured, ${spec.unit}`} placeholder={spec.unit === "A" ? "0.2m" : spec.test === "insulation" ? "50M" : "0.05"} value={text} onChange={(e) => { setText(e.target.value); setRefused(""); }} />
               <button className="btn btn-sm min-h-10" disabled={!text.trim()}>Log</button>
             </form>
           ) : (
             <>
-              <input className="input input-sm min-h-10 w-36" aria-label={`${spec.name}, note`} placeholder={spec.test === "fuse" ? "T1A, 20 mm" : "note"} value={note} onChange={(e) => setNote(e.target.value)} />
+              <input className="input input-sm min-h-10 w-28" aria-label={`${spec.name}, note`} placeholder={spec.test === "fuse" ? "T1A, 20 mm" : "note"} value={note} onChange={(e) => setNote(e.target.value)} />
               <button className="btn btn-sm min-h-10" onClick={() => store(true)} aria-label={`${spec.name} is right`}>Right</button>
               <button className="btn btn-sm min-h-10" onClick={() => store(false)} aria-label={`${spec.name} is wrong`}>Wrong</button>
             </>

@@ -69,15 +69,15 @@ function Bill() {
       <table className="table table-sm mb-2">
         <tbody>
           {view.state.bill.map((l) => (
-            <tr key={l.seq}><td>{l.text} <span className="soft">{l.kind}</span></td><td className="text-right font-mono">{money(l.amount, settings.currency)}</td><td className="w-20"><button className="btn btn-line btn-sm" disabled={l.seq >= tape.pendingFrom} aria-label={`Take ${l.text} off the bill`} onClick={() => say({ type: "undo", supersedes: l.seq, reason: "off the bill", payload: {} })}>Off</button></td></tr>
+            <tr key={l.seq}><td>{l.text} <span className="soft">{l.kind}</span></td><td className="text-right tabular-nums">{money(l.amount, settings.currency)}</td><td className="w-20"><button className="btn btn-line btn-sm" disabled={l.seq >= tape.pendingFrom} aria-label={`Take ${l.text} off the bill`} onClick={() => say({ type: "undo", supersedes: l.seq, reason: "off the bill", payload: {} })}>Off</button></td></tr>
           ))}
-          <tr className="font-bold"><td>Total{limit !== undefined && total > limit && <span className="text-warning"> ▲ above the owner&apos;s limit of {money(limit, settings.currency)}</span>}</td><td className="text-right font-mono">{money(total, settings.currency)}</td><td /></tr>
+          <tr className="font-bold"><td>Total{limit !== undefined && total > limit && <span className="text-warning"> ▲ above the owner&apos;s limit of {money(limit, settings.currency)}</span>}</td><td className="text-right tabular-nums">{money(total, settings.currency)}</td><td /></tr>
         </tbody>
       </table>
       <form className="flex flex-wrap items-end gap-3" onSubmit={store}>
         <Field label="For" className="min-w-48 flex-1"><input className="input w-full" {...register("text")} /></Field>
         <Field label="Kind"><select className="select w-32" {...register("kind")}><option>labour</option><option>parts</option><option>other</option></select></Field>
-        <Field label={`Amount, ${settings.currency}`}><input className="input w-28 text-right font-mono" inputMode="decimal" {...register("amount")} /></Field>
+        <Field label={`Amount, ${settings.currency}`}><input className="input w-28 text-right tabular-nums" inputMode="decimal" {...register("amount")} /></Field>
         <button className="btn">Add</button>
         {refused && <p role="alert" className="text-error">{refused}</p>}
       </form>

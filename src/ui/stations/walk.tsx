@@ -28,7 +28,9 @@ function WalkSheet() {
   const field = useRef<HTMLInputElement>(null);
   const firstOpen = rows.find((r) => !r.reading) ?? rows[0]!;
   const row = rows.find((r) => r.point.name === at) ?? firstOpen;
-  const done = rows.find((r) => r.point.name === last);
+  // Until one is taken in this visit, the latest reading that is out stands here: it is what the walk has to say so far.
+  const worst = rows.filter((r) => r.verdict === "out").sort((a, b) => b.reading!.seq - a.reading!.seq)[0];
+  const done = rows.find((r) => r.point.name === last) ?? worst;
   const stairs = useMemo(() => staircase(circuit!, rows), [circuit, rows]);
   const columns = useMemo(() => stageColumns(circuit!, rows), [circuit, rows]);
 
@@ -59,7 +61,7 @@ function WalkSheet() {
         {done?.reading && <Outcome row={done} />}
       </div>
 
-      <div className="grid gap-4 xl:grid-cols-[minmax(0,26rem)_minmax(0,1fr)]">
+      <div className="grid gap-4 xl:grid-cols-[minmax(0,23rem)_minmax(0,1fr)]">
         <Staircase steps={stairs} />
         <div className="min-w-0">
           <p className="mb-1 text-sm font-bold">Stages</p>
@@ -115,7 +117,7 @@ function Probe({ row, field, taken, go }: { row: WalkRow; field: React.RefObject
       <form onSubmit={take}>
         <label className="text-sm" htmlFor="walk-reading">Reading, V</label>
         <input
-          id="walk-reading" ref={field} autoFocus className="input h-16 w-full text-right font-mono text-3xl" inputMode="decimal" autoComplete="off" value={text} aria-invalid={refused !== ""} aria-describedby="walk-refused"
+          id="walk-reading" ref={field} autoFocus className="input h-16 w-full text-right tabular-nums text-3xl" inputMode="decimal" autoComplete="off" value={text} aria-invalid={refused !== ""} aria-describedby="walk-refused"
           onChange={(e) => { setText(e.target.value); setRefused(""); }}
           onKeyDown={(e) => { if (e.key === "ArrowDown" || e.key === "ArrowUp") { e.preventDefault(); go(e.key === "ArrowDown" ? 1 : -1); } }}
         />
@@ -159,9 +161,9 @@ function WalkTable({ rows, here, pick }: { rows: WalkRow[]; here: string; pick(p
           <tr key={r.point.name} data-point={r.point.name} className={r.point.name === here ? "bg-base-200" : ""}>
             <td><button className="text-left underline decoration-dotted underline-offset-4" onClick={() => pick(r.point.name)}><strong>{r.point.name}</strong> <span className="soft">{r.point.label}</span></button></td>
             <td>{r.point.pin ?? `node ${r.point.node}`}</td>
-            <td className="text-right font-mono">{r.point.chart !== undefined ? formatVolts(r.point.chart) : "–"}</td>
-            <td className="text-right font-mono">{r.expected ? `${formatVolts(r.expected.low).replace(" V", "")}…${formatVolts(r.expected.high)}` : "–"}</td>
-            <td className="text-right font-mono font-bold">{r.reading ? formatVolts(r.reading.value) : ""}</td>
+            <td className="text-right tabular-nums">{r.point.chart !== undefined ? formatVolts(r.point.chart) : "–"}</td>
+            <td className="text-right tabular-nums">{r.expected ? `${formatVolts(r.expected.low).replace(" V", "")}…${formatVolts(r.expected.high)}` : "–"}</td>
+            <td className="text-right tabular-nums font-bold">{r.reading ? formatVolts(r.reading.value) : ""}</td>
             <td><VerdictMark verdict={r.verdict} word /></td>
             <td className="text-xs">{r.idle.length > 0 ? r.idle.map((i) => <span key={i.tube} className="block"><Idle idle={i} /></span>) : r.verdict === "out" || r.verdict === "watch" ? r.reason : ""}</td>
           </tr>

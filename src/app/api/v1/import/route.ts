@@ -1,5 +1,5 @@
 import { NextResponse } from "next/server";
-import { readBytes, respond } from "@/app/api/respond";
+import { readBytes, respond, sameSiteOnly } from "@/app/api/respond";
 import { importJob } from "@/server/archive";
 import { db } from "@/server/db";
 
@@ -8,6 +8,7 @@ const MOST = 300 * 1024 * 1024;
 /** Reads a job archive sent as the body. */
 export function POST(request: Request) {
   return respond(async () => {
+    sameSiteOnly(request);
     const bytes = await readBytes(request, MOST, (n) => `The archive has ${Math.round(n / 1048576)} MB; up to ${MOST / 1048576} MB are read.`);
     return NextResponse.json(await importJob(await db(), bytes), { status: 201 });
   });

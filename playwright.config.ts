@@ -1,0 +1,20 @@
+import { existsSync } from "node:fs";
+import { defineConfig } from "@playwright/test";
+
+const chromium = process.env.SCUTUM_CHROMIUM ?? ["/usr/bin/chromium", "/usr/bin/chromium-browser"].find((p) => existsSync(p));
+
+export default defineConfig({
+  testDir: "tests/e2e",
+  timeout: 120_000,
+  expect: { timeout: 10_000 },
+  workers: 1,
+  reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: "en-GB",
+    launchOptions: {
+      executablePath: chromium,
+      args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+    },
+  },
+});

@@ -1,0 +1,58 @@
+/** Starts the built application on a data folder of its own, for one test file. */
+
+import { spawn, spawnSync, type ChildProcess } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+
+export class Shop {
+  private child?: ChildProcess;
+  address = "";
+
+  private constructor(readonly folder: string, private readonly port: number) {}
+
+  static async open(options: { demo?: boolean } = {}): Promise<Shop> {
+    const shop = new Shop(mkdtempSync(join(tmpdir(), "scutum-e2e-")), await freePort());
+    if (options.demo) {
+      const made = spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "demo/main.ts"], { env: { ...process.env, SCUTUM_DATA: shop.folder }, encoding: "utf8" });
+      if (made.status !== 0) throw new Error(made.stderr);
+    }
+    await shop.start();
+    return shop;
+  }
+
+  async start(): Promise<void> {
+    this.address = `http://127.0.0.1:${this.port}`;
+    this.child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(this.port)], {
+      env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: this.folder, NEXT_TELEMETRY_DISABLED: "1" }, stdio: ["ignore", "ignore", "inherit"],
+    });
+    const deadline = Date.now() + 60_000;
+    while (!(await fetch(`${this.address}/api/v1/settings`).then((r) => r.ok, () => false))) {
+      if (Date.now() > deadline || this.child.exitCode !== null) throw new Error("the server did not start");
+      await new Promise((r) => setTimeout(r, 100));
+    }
+  }
+
+  /** Ends the server the hard way, as a power cut would. */
+  async kill(): Promise<void> {
+    const ended = new Promise((r) => this.child!.once("exit", r));
+    this.child!.kill("SIGKILL");
+    await ended;
+  }
+
+  async close(): Promise<void> {
+    if (this.child?.exitCode === null && this.child.signalCode === null) await this.kill();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer();
+    probe.listen(0, "127.0.0.1", () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+}
