@@ -124,7 +124,8 @@ export function conditionsNow(state: JobState, at: number): Conditions {
   const conditions: Conditions = {};
   if (state.mainsVolts !== undefined) conditions.mains = state.mainsVolts;
   if (on?.without.length) conditions.without = on.without;
-  if (on?.through && on.through !== "straight") conditions.limiter = on.through;
+  // A variable transformer sets the mains that is read at the amp; only a lamp drops volts that nobody reads.
+  if (on?.through?.includes("lamp")) conditions.limiter = on.through;
   if (on) conditions.warmMinutes = Math.max(0, Math.round((at - Date.parse(on.at)) / 60000));
   return conditions;
 }

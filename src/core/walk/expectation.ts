@@ -28,6 +28,9 @@ const BAND: Record<Role, number> = { rail: 0.1, bias: 0.1, plate: 0.15, screen: 
 /** A point that belongs at zero may show this much from contact potential and meter offset. */
 const ZERO_BAND = 0.3;
 
+/** Below this part of the chart's mains nothing is in proportion any more. */
+const LEAST_RATIO = 0.8;
+
 /**
  * The printed chart times the ratio of today's mains to the chart's.
  * Rails follow the mains nearly in proportion and everything that hangs on them does too, to first order.
@@ -38,10 +41,11 @@ export function chartScaled(circuit: Circuit): ExpectationSource {
     expect(point, conditions) {
       if (point.chart === undefined) return { none: "the chart has no figure for this point" };
       if (conditions.without?.length) return { none: `the chart holds with all tubes in; ${conditions.without.join(", ")} out` };
-      if (conditions.limiter) return { none: "the chart does not hold behind a limiter or a variable transformer turned down" };
+      if (conditions.limiter) return { none: "the chart does not hold behind a lamp: it drops volts that nobody reads" };
       const chartMains = circuit.chart?.mains ?? circuit.mains?.volts;
       const mains = conditions.mains ?? chartMains;
       const ratio = chartMains && mains ? mains / chartMains : 1;
+      if (ratio < LEAST_RATIO) return { none: `the chart does not scale down to ${mains} V: tubes at low heater voltage draw little` };
       const volts = point.chart * ratio;
       const half = point.chart === 0 ? ZERO_BAND : Math.abs(volts) * (point.tol ?? BAND[roleOf(circuit, point)]);
       const note = chartMains && mains && mains !== chartMains ? `chart ${formatVolts(point.chart)} at ${chartMains} V mains, scaled to ${mains} V` : `chart ${formatVolts(point.chart)}`;

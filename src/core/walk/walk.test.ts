@@ -50,6 +50,7 @@ describe("expectations from the scaled chart", () => {
   test("it is silent where it does not hold", () => {
     expect(source.expect(point(wren, "B1"), { without: ["V2"] })).toEqual({ none: "the chart holds with all tubes in; V2 out" });
     expect(source.expect(point(wren, "B1"), { limiter: "lamp" })).toHaveProperty("none");
+    expect(source.expect(point(wren, "B1"), { mains: 120 })).toEqual({ none: expect.stringContaining("does not scale down to 120 V") });
   });
   test("verdicts", () => {
     const e = { volts: 100, low: 90, high: 110, basis: "chart" as const, note: "" };

@@ -9,7 +9,7 @@ import { useJob } from "./job-context";
 export function Rail({ current }: { current: StationId }) {
   const { jobId, marks } = useJob();
   return (
-    <nav aria-label="Stations" className="no-print flex shrink-0 gap-px overflow-x-auto border-base-300 bg-base-200 py-1 md:w-44 md:flex-col md:overflow-y-auto md:border-r">
+    <nav aria-label="Stations" className="no-print relative flex shrink-0 gap-px overflow-x-auto border-base-300 bg-base-200 py-1 md:w-44 md:flex-col md:overflow-y-auto md:border-r">
       {STATIONS.map((s, i) => {
         const mark = marks[s.id];
         const here = s.id === current;
