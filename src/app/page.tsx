@@ -22,9 +22,9 @@ export default async function BoardPage() {
   );
 }
 
-/** Only an amp that has been powered here can have been left live or charged, so only its tape is read. */
+/** What was left live or charged is looked at as of now; the rest need no look. */
 async function chargeOf(sql: Sql, job: BoardJob): Promise<BoardCard["charge"]> {
-  if (job.power === "unknown") return undefined;
+  if (job.energy !== "live" && job.energy !== "stored") return undefined;
   const energy = energyOf(viewOf(await wholeJob(sql, job.id)), Date.now());
   if (energy.kind === "live") return { kind: "live", since: energy.since };
   if (energy.kind === "stored") return { kind: "stored", since: energy.since, volts: energy.volts, joules: energy.joules };

@@ -126,7 +126,7 @@ export async function importJob(database: Database, bytes: Uint8Array): Promise<
     const head = await openJob(sql, {
       owner: owner.name, contact: owner.contact, amp: amp.label, serial: amp.serial, modelId: model?.id, who: "", uid: job.uid, ...(taken ? {} : { id: job.number }),
     });
-    for (const e of events) await insert(sql, head.id, e);
+    await insert(sql, head.id, events);
     await writeSummary(sql, head.id, events);
     return { id: head.id, renumbered: taken !== undefined };
   });

@@ -12,7 +12,7 @@ export interface BoardJob {
   waitingOn: JobSummary["waitingOn"];
   waitingWhat: string;
   waitingUntil: string;
-  power: JobSummary["power"];
+  energy: JobSummary["energy"];
   dueDate: string;
   openFindings: number;
   readings: number;
@@ -22,12 +22,12 @@ export interface BoardJob {
   found?: string;
 }
 
-const COLUMNS = `job_id as id, owner, amp, serial, complaint, waiting_on as "waitingOn", waiting_what as "waitingWhat", waiting_until as "waitingUntil", power, due_date as "dueDate",
+const COLUMNS = `job_id as id, owner, amp, serial, complaint, waiting_on as "waitingOn", waiting_what as "waitingWhat", waiting_until as "waitingUntil", energy, due_date as "dueDate",
   open_findings as "openFindings", readings, opened_at as "openedAt", last_at as "lastAt"`;
 
-/** Jobs that are open, those with power on first, then the latest; with the number of those that are done. */
+/** Jobs that are open, what was left live or charged first, then the latest; with the number of those that are done. */
 export async function board(sql: Sql, most = 300): Promise<{ jobs: BoardJob[]; open: number; done: number }> {
-  const jobs = await sql.query<BoardJob>(`select ${COLUMNS} from job_summaries where waiting_on <> 'done' order by (power = 'on') desc, last_at desc limit $1`, [most]);
+  const jobs = await sql.query<BoardJob>(`select ${COLUMNS} from job_summaries where waiting_on <> 'done' order by (energy = 'live') desc, (energy = 'stored') desc, last_at desc limit $1`, [most]);
   const [count] = await sql.query<{ open: number; done: number }>("select count(*) filter (where waiting_on <> 'done')::int as open, count(*) filter (where waiting_on = 'done')::int as done from job_summaries");
   return { jobs, ...count! };
 }

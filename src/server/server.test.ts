@@ -6,6 +6,7 @@ import sharp from "sharp";
 import { strToU8, unzipSync, zipSync, strFromU8 } from "fflate";
 import { exportJob, importJob } from "./archive";
 import { storePhoto } from "./attachments";
+import { backupFolder, restoreFolder } from "./backup";
 import { board, search } from "./board";
 import { csvToEvents, readingsToCsv } from "./csv";
 import { migrate, openDatabase, type Database } from "./db";
@@ -231,6 +232,33 @@ describe("the report", () => {
       expect(pdf.length).toBeGreaterThan(8000);
     }
     expect(viewOf(job).rows.find((r) => r.point.name === "V2.k")?.verdict).toBe("in");
+  });
+});
+
+describe("backup", () => {
+  test("one file brings the shop back after its folder is destroyed, and keeps what was there", async () => {
+    const [folder, files] = [temporary(), temporary()];
+    const file = join(files, "shop.backup");
+    const first = await openDatabase(folder, undefined);
+    const { id } = await first.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Drover 40", who: "J.M." }));
+    await append(first, id, [{ type: "job-opened", payload: { owner: "Osric Venn", amp: "Drover 40" }, who: "J.M." }, reading("B1", 433)]);
+    const before = await readTape(first, id);
+    await expect(backupFolder(folder, file)).rejects.toThrow(/is open in another Scutum/);
+    await first.close();
+    await backupFolder(folder, file);
+    rmSync(folder, { recursive: true });
+    expect(await restoreFolder(folder, file)).toEqual({ kept: undefined });
+    const second = await openDatabase(folder, undefined);
+    expect(await readTape(second, id)).toEqual(before);
+    await second.close();
+    expect((await restoreFolder(folder, file)).kept).toMatch(/pg\.before-/);
+    writeFileSync(file, "not a backup");
+    expect((await refusal(restoreFolder(folder, file))).message).toMatch(/not a backup/);
+    writeFileSync(file, Buffer.concat([Buffer.from([0x1f, 0x8b]), Buffer.alloc(200)]));
+    expect((await refusal(restoreFolder(folder, file))).message).toMatch(/damaged.*Nothing was changed/s);
+    const third = await openDatabase(folder, undefined);
+    expect(await readTape(third, id)).toEqual(before);
+    await third.close();
   });
 });
 

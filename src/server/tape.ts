@@ -4,9 +4,13 @@ import { randomUUID } from "node:crypto";
 import type { EventDraft, JobEvent } from "@/core/job/events/event";
 import { payloadErrors } from "@/core/job/events/validate";
 import { tapeLines } from "@/core/job/fold";
+import { energyOf, viewJob } from "@/core/job/job-view";
 import { summarise } from "@/core/job/summary";
+import { readCircuit } from "@/core/circuit/read";
+import type { Circuit } from "@/core/circuit/circuit";
 import type { Database, Sql } from "./db";
 import { UserError } from "./errors";
+import { getSettings } from "./settings";
 
 export interface JobHead {
   id: number;
@@ -116,6 +120,7 @@ export async function appendIn(sql: Sql, jobId: number, events: IncomingEvent[])
   const tape = await readTape(sql, jobId);
   const byId = new Map(tape.map((e) => [e.id, e]));
   const out: JobEvent[] = [];
+  const fresh: JobEvent[] = [];
   for (const e of events) {
     const id = e.id ?? randomUUID();
     const known = byId.get(id);
@@ -130,9 +135,10 @@ export async function appendIn(sql: Sql, jobId: number, events: IncomingEvent[])
     } as JobEvent;
     tape.push(event);
     byId.set(id, event);
-    await insert(sql, jobId, event);
+    fresh.push(event);
     out.push(event);
   }
+  await insert(sql, jobId, fresh);
   await writeSummary(sql, jobId, tape);
   return out;
 }
@@ -146,23 +152,44 @@ function refuseStale(tape: JobEvent[], seq: number): void {
   }
 }
 
-export async function insert(sql: Sql, jobId: number, e: JobEvent): Promise<void> {
-  await sql.query("insert into events (job_id, seq, id, at, who, type, payload, supersedes, reason) values ($1, $2, $3, $4, $5, $6, $7::jsonb, $8, $9)", [
-    jobId, e.seq, e.id, e.at, e.who, e.type, JSON.stringify(e.payload), e.supersedes ?? null, e.reason ?? null,
-  ]);
+/** Writes lines that have their places, in one statement. */
+export async function insert(sql: Sql, jobId: number, events: JobEvent[]): Promise<void> {
+  if (events.length === 0) return;
+  await sql.query(
+    `insert into events (job_id, seq, id, at, who, type, payload, supersedes, reason)
+     select $1, seq, id, at, who, type, payload, supersedes, reason
+     from jsonb_to_recordset($2::jsonb) as e (seq integer, id uuid, at timestamptz, who text, type text, payload jsonb, supersedes integer, reason text)`,
+    [jobId, JSON.stringify(events)],
+  );
 }
 
 /** Writes a job's one summary row from its tape. */
 export async function writeSummary(sql: Sql, jobId: number, tape: JobEvent[]): Promise<void> {
-  const s = summarise(tape);
+  const last = Date.parse(tape.at(-1)?.at ?? "") || 0;
+  const view = viewJob(tape, await circuitOfJob(sql, jobId), await getSettings(sql), last);
+  const s = summarise(tape, energyOf(view, last).kind);
   await sql.query(
-    `insert into job_summaries (job_id, owner, amp, serial, complaint, waiting_on, waiting_what, waiting_until, power, due_date, open_findings, readings, opened_at, last_at, search)
+    `insert into job_summaries (job_id, owner, amp, serial, complaint, waiting_on, waiting_what, waiting_until, energy, due_date, open_findings, readings, opened_at, last_at, search)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)
      on conflict (job_id) do update set owner = excluded.owner, amp = excluded.amp, serial = excluded.serial, complaint = excluded.complaint, waiting_on = excluded.waiting_on,
-       waiting_what = excluded.waiting_what, waiting_until = excluded.waiting_until, power = excluded.power, due_date = excluded.due_date, open_findings = excluded.open_findings,
+       waiting_what = excluded.waiting_what, waiting_until = excluded.waiting_until, energy = excluded.energy, due_date = excluded.due_date, open_findings = excluded.open_findings,
        readings = excluded.readings, opened_at = excluded.opened_at, last_at = excluded.last_at, search = excluded.search`,
-    [jobId, s.owner, s.amp, s.serial, s.complaint, s.waitingOn, s.waitingWhat, s.waitingUntil, s.power, s.dueDate, s.openFindings, s.readings, s.openedAt, s.lastAt, s.search],
+    [jobId, s.owner, s.amp, s.serial, s.complaint, s.waitingOn, s.waitingWhat, s.waitingUntil, s.energy, s.dueDate, s.openFindings, s.readings, s.openedAt, s.lastAt, s.search],
   );
+}
+
+/** Circuits by their text: a library has few, and each is asked for at every append. */
+const readOnce = new Map<string, Circuit>();
+
+async function circuitOfJob(sql: Sql, jobId: number): Promise<Circuit | undefined> {
+  const [model] = await sql.query<{ netlist: string }>("select m.netlist from jobs j join amp_models m on m.id = j.model_id where j.id = $1", [jobId]);
+  if (!model) return undefined;
+  const known = readOnce.get(model.netlist);
+  if (known) return known;
+  const { circuit } = readCircuit(model.netlist);
+  if (readOnce.size > 200) readOnce.clear();
+  readOnce.set(model.netlist, circuit);
+  return circuit;
 }
 
 /** Writes every summary row anew from the tapes. Gives the number of jobs. */

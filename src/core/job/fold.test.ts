@@ -29,12 +29,12 @@ describe("the fold", () => {
 
   test("what waits for the owner is answered by the line that answers it", () => {
     const asked: [number, EventDraft] = [0, { type: "approval", payload: { what: "new output transformer", answer: "asked" } }];
-    expect(summarise(tape(asked))).toMatchObject({ waitingOn: "owner", waitingWhat: "new output transformer" });
-    expect(summarise(tape(asked, [9, { type: "approval", payload: { what: "new output transformer", answer: "no", asks: 1 } }])).waitingOn).toBe("you");
+    expect(summarise(tape(asked), "unknown")).toMatchObject({ waitingOn: "owner", waitingWhat: "new output transformer" });
+    expect(summarise(tape(asked, [9, { type: "approval", payload: { what: "new output transformer", answer: "no", asks: 1 } }]), "unknown").waitingOn).toBe("you");
   });
 
   test("the summary's search holds owner, parts and notes", () => {
-    const s = summarise(tape([0, { type: "job-opened", payload: { owner: "Ferry Dance Orchestra", amp: "Lantern 15" } }], [1, { type: "note", payload: { text: "hum drops with V2 out" } }], [2, { type: "change", payload: { position: "C6", kind: "replacement", newPart: "47 nF 630 V film", reversible: true } }]));
+    const s = summarise(tape([0, { type: "job-opened", payload: { owner: "Ferry Dance Orchestra", amp: "Lantern 15" } }], [1, { type: "note", payload: { text: "hum drops with V2 out" } }], [2, { type: "change", payload: { position: "C6", kind: "replacement", newPart: "47 nF 630 V film", reversible: true } }]), "unknown");
     for (const word of ["ferry dance", "lantern", "hum drops", "47 nf 630 v"]) expect(s.search).toContain(word);
   });
 });

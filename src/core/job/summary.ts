@@ -1,5 +1,6 @@
 /** The one row a job that the board and the search need: derived from the tape, never the other way round. */
 
+import type { EnergyState } from "./energy";
 import type { JobEvent } from "./events/event";
 import { foldJob, openApprovals } from "./fold";
 
@@ -11,7 +12,8 @@ export interface JobSummary {
   waitingOn: "you" | "owner" | "part" | "soak" | "collection" | "done";
   waitingWhat: string;
   waitingUntil: string;
-  power: "unknown" | "on" | "off";
+  /** Energy state as of the last line of the tape. */
+  energy: EnergyState["kind"];
   dueDate: string;
   openFindings: number;
   readings: number;
@@ -21,7 +23,8 @@ export interface JobSummary {
   search: string;
 }
 
-export function summarise(events: JobEvent[]): JobSummary {
+/** @param energy the state at the time of the last line, which takes the circuit to know. */
+export function summarise(events: JobEvent[], energy: EnergyState["kind"]): JobSummary {
   const s = foldJob(events);
   const asked = openApprovals(s);
   const waitingOn = s.returned ? "done" : asked.length > 0 ? "owner" : (s.waiting?.on ?? "you");
@@ -33,7 +36,7 @@ export function summarise(events: JobEvent[]): JobSummary {
   ];
   return {
     owner: s.opened?.owner ?? "", amp: s.opened?.amp ?? identity, serial: s.identity?.serial ?? "", complaint: s.complaint?.words ?? "",
-    waitingOn, waitingWhat: s.returned ? "" : asked.length > 0 ? asked[0]!.what : (s.waiting?.what ?? ""), waitingUntil: s.waiting?.until ?? "", power: s.power?.state ?? "unknown",
+    waitingOn, waitingWhat: s.returned ? "" : asked.length > 0 ? asked[0]!.what : (s.waiting?.what ?? ""), waitingUntil: s.waiting?.until ?? "", energy,
     dueDate: s.brief?.dueDate ?? "", openFindings: s.findings.filter((f) => !f.closed).length, readings: s.readings.length,
     lastAt: s.lastAt ?? "", openedAt: s.opened?.at ?? events[0]?.at ?? "", search: words.filter(Boolean).join("\n").toLowerCase(),
   };

@@ -63,7 +63,8 @@ create table job_summaries (
   waiting_on text not null,
   waiting_what text not null,
   waiting_until text not null,
-  power text not null,
+  -- Energy state as of the last line; the board looks closer at what was left live or charged.
+  energy text not null,
   due_date text not null,
   open_findings integer not null,
   readings integer not null,

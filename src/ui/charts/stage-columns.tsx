@@ -1,7 +1,7 @@
 "use client";
 /** Each tube as a column of plate, screen, cathode and grid: where the reading lies in, or how far outside, its band. */
 
-import { scaleLinear } from "d3";
+import { scaleLinear } from "d3-scale";
 import { formatVolts } from "@/core/quantity/format";
 import { VERDICT_WORD } from "@/core/walk/expectation";
 import type { StageColumn } from "@/core/walk/walk";

@@ -1,7 +1,8 @@
 "use client";
 /** The supply chain as descending steps: the expected band and the measured tread; the bad dropper is the step of the wrong height. */
 
-import { max, scaleBand, scaleLinear } from "d3";
+import { max } from "d3-array";
+import { scaleBand, scaleLinear } from "d3-scale";
 import { formatVolts } from "@/core/quantity/format";
 import { VERDICT_WORD } from "@/core/walk/expectation";
 import type { StaircaseStep } from "@/core/walk/walk";

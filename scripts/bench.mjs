@@ -1,0 +1,74 @@
+/** npm run bench: the speed targets, measured on a shop that it makes itself. Writes docs/performance.md. */
+
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { cpus, tmpdir } from "node:os";
+import { join } from "node:path";
+import { gzipSync } from "node:zlib";
+import { ensureBuilt, ensureInstalled, freePort, run, say, startServer } from "./setup.mjs";
+
+ensureInstalled();
+ensureBuilt();
+const rows = [];
+const row = (what, figure, target) => {
+  rows.push([what, figure, target]);
+  say(`${what}: ${figure} (target ${target})`);
+};
+const percentile = (times, p) => [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * p))];
+
+const folder = mkdtempSync(join(tmpdir(), "scutum-bench-"));
+const demo = mkdtempSync(join(tmpdir(), "scutum-bench-demo-"));
+try {
+  say("making a shop with 2,000 jobs and 200,000 readings…");
+  run(process.execPath, ["node_modules/tsx/dist/cli.mjs", "demo/large.ts"], { env: { SCUTUM_DATA: folder } });
+  const server = await startServer({ data: folder, port: await freePort(0), quiet: true });
+  try {
+    for (const [what, path] of [["board page, 2,000 jobs", "/"], ["search, one word", "/api/v1/search?q=marrowby"], ["search, two words in notes and parts", "/api/v1/search?q=hum%20630"], ["search, nothing found", "/api/v1/search?q=zzzz"]]) {
+      const times = [];
+      for (let i = 0; i < 33; i++) {
+        const start = performance.now();
+        await (await fetch(server.address + path)).arrayBuffer();
+        if (i >= 3) times.push(performance.now() - start);
+      }
+      row(what, `median ${percentile(times, 0.5).toFixed(0)} ms, 95th percentile ${percentile(times, 0.95).toFixed(0)} ms`, "150 ms");
+    }
+    const times = [];
+    for (let i = 0; i < 60; i++) {
+      const body = JSON.stringify({ events: [{ type: "reading", who: "J.M.", payload: { point: "B1", kind: "dcv", value: 300 + i, conditions: {} } }] });
+      const start = performance.now();
+      await (await fetch(`${server.address}/api/v1/jobs/1001/events`, { method: "POST", headers: { "content-type": "application/json" }, body })).arrayBuffer();
+      if (i >= 5) times.push(performance.now() - start);
+    }
+    row("a reading stored, on disk and answered", `median ${percentile(times, 0.5).toFixed(0)} ms, 95th percentile ${percentile(times, 0.95).toFixed(0)} ms`, "none set");
+  } finally {
+    server.child.kill("SIGTERM");
+    await server.ended;
+  }
+
+  run(process.execPath, ["node_modules/tsx/dist/cli.mjs", "demo/main.ts"], { env: { SCUTUM_DATA: demo } });
+  const start = performance.now();
+  const warm = await startServer({ data: demo, port: await freePort(0), quiet: true });
+  try {
+    await (await fetch(warm.address)).text();
+    row("warm start of the demo to its first page", `${((performance.now() - start) / 1000).toFixed(1)} s`, "5 s");
+    let largest = { path: "", size: 0 };
+    for (const path of ["/", "/jobs/new", "/settings", "/jobs/1001/walk", "/jobs/1001/report"]) {
+      const html = await (await fetch(warm.address + path)).text();
+      const scripts = new Set([...html.matchAll(/\/_next\/static\/[^"'\\ ]+\.js/g)].map((m) => m[0]));
+      let size = 0;
+      for (const s of scripts) size += gzipSync(Buffer.from(await (await fetch(warm.address + s)).arrayBuffer())).length;
+      if (size > largest.size) largest = { path, size };
+    }
+    row("largest compressed script of a route", `${Math.round(largest.size / 1000)} kB (${largest.path})`, "300 kB");
+  } finally {
+    warm.child.kill("SIGTERM");
+    await warm.ended;
+  }
+} finally {
+  for (const f of [folder, demo]) rmSync(f, { recursive: true, force: true });
+}
+
+const table = rows.map((r) => `| ${r.join(" | ")} |`).join("\n");
+writeFileSync(
+  "docs/performance.md",
+  `# Performance\n\nMeasured by \`npm run bench\` on ${cpus().length} cores (${cpus()[0]?.model.trim() ?? "unknown"}), Node.js ${process.versions.node}, ${new Date().toISOString().slice(0, 10)}. Times are over HTTP on the same machine, the page or answer read to its end.\n\n| what | measured | target |\n| --- | --- | --- |\n${table}\n\nThe time from Enter on a reading to its verdict on screen is measured in the browser by the end-to-end tests, which print it: the verdict is computed in the page, so it does not wait for the server.\n`,
+);

@@ -1,0 +1,45 @@
+/** npm test: lint, types, unit tests, build, end-to-end tests. Ends with one line that counts them all. */
+
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { ensureBuilt, ensureChromium, ensureInstalled, run, say } from "./setup.mjs";
+
+ensureInstalled();
+const node = process.execPath;
+mkdirSync("test-results", { recursive: true });
+let passed = 0;
+let failed = 0;
+const count = (ok) => (ok ? passed++ : failed++);
+const step = (what, args, env) => {
+  say(`${what}…`);
+  const started = Date.now();
+  const code = run(node, args, { must: false, env });
+  say(`${what}: ${code === 0 ? "passed" : `FAILED (exit ${code})`}, ${Math.round((Date.now() - started) / 1000)} s`);
+  return code === 0;
+};
+const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, "utf8")) : undefined);
+
+count(step("lint", ["node_modules/eslint/bin/eslint.js", "."]));
+// Next writes its route types at the build; the check of types before it must not depend on an old one.
+count(step("types", ["node_modules/typescript/bin/tsc", "--noEmit"]));
+
+const unitFile = "test-results/unit.json";
+rmSync(unitFile, { force: true });
+const unitOk = step("unit tests", ["--experimental-vm-modules", "--no-warnings", "node_modules/jest/bin/jest.js", "--json", `--outputFile=${unitFile}`, "--silent"]);
+const unit = readJson(unitFile);
+passed += unit?.numPassedTests ?? 0;
+failed += unit?.numFailedTests ?? 0;
+// A suite that could not even be loaded has no tests to count.
+if (!unitOk && !unit?.numFailedTests) failed++;
+
+const chromium = ensureChromium();
+ensureBuilt();
+const e2eFile = "test-results/e2e.json";
+rmSync(e2eFile, { force: true });
+const e2eOk = step("end-to-end tests", ["node_modules/@playwright/test/cli.js", "test"], { SCUTUM_CHROMIUM: chromium });
+const e2e = readJson(e2eFile)?.stats;
+passed += e2e?.expected ?? 0;
+failed += (e2e?.unexpected ?? 0) + (e2e?.flaky ?? 0);
+if (!e2eOk && !e2e?.unexpected) failed++;
+
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
