@@ -1,0 +1,71 @@
+/** The same SQL on a PostgreSQL server, where the machine has one: a cluster of its own, thrown away after. */
+
+import { execFileSync, spawnSync } from "node:child_process";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir, userInfo } from "node:os";
+import { join } from "node:path";
+import { exportJob, importJob } from "./archive";
+import { board, search } from "./board";
+import { openDatabase, type Database } from "./db";
+import { addModel } from "./models";
+import { append, openJob, readTape, rebuildSummaries, type IncomingEvent } from "./tape";
+
+const versions = existsSync("/usr/lib/postgresql") ? readdirSync("/usr/lib/postgresql") : [];
+const bin = versions.map((v) => `/usr/lib/postgresql/${v}/bin`).find((b) => existsSync(join(b, "initdb")));
+const root = userInfo().uid === 0;
+const possible = bin !== undefined && (!root || spawnSync("id", ["postgres"]).status === 0);
+
+/** PostgreSQL refuses to run as root. */
+const run = (program: string, args: string[]) => (root ? execFileSync("runuser", ["-u", "postgres", "--", join(bin!, program), ...args], { stdio: "pipe" }) : execFileSync(join(bin!, program), args, { stdio: "pipe" }));
+
+(possible ? describe : describe.skip)("on a PostgreSQL server", () => {
+  let folder: string;
+  let local: Database;
+  let server: Database;
+
+  beforeAll(async () => {
+    folder = mkdtempSync(join(tmpdir(), "scutum-pg-"));
+    if (root) execFileSync("chown", ["postgres", folder]);
+    const port = await new Promise<number>((resolve) => {
+      const probe = createServer().listen(0, "127.0.0.1", () => {
+        const { port } = probe.address() as { port: number };
+        probe.close(() => resolve(port));
+      });
+    });
+    const data = join(folder, "data");
+    run("initdb", ["-D", data, "-U", "scutum", "--auth=trust", "-E", "UTF8", "--no-sync"]);
+    run("pg_ctl", ["-D", data, "-w", "-l", join(folder, "log"), "-o", `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${folder}`, "start"]);
+    server = await openDatabase("unused", `postgres://scutum@127.0.0.1:${port}/postgres`);
+    local = await openDatabase(mkdtempSync(join(tmpdir(), "scutum-pglite-")), undefined);
+  });
+  afterAll(async () => {
+    await server?.close();
+    await local?.close();
+    run("pg_ctl", ["-D", join(folder, "data"), "-m", "immediate", "stop"]);
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  const reading = (value: number, more: object = {}): IncomingEvent => ({ type: "reading", payload: { point: "B1", kind: "dcv", value, conditions: { mains: 231 } }, who: "J.M.", ...more }) as IncomingEvent;
+
+  test("a job made on the server is the same job in a folder, byte for byte", async () => {
+    const model = await addModel(server, readFileSync("demo/amps/wren-5.cir", "utf8"));
+    const { id } = await server.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", serial: "B9", modelId: model.id, who: "J.M." }));
+    await append(server, id, [{ type: "job-opened", payload: { owner: "Osric Venn", amp: "Wren 5" }, who: "J.M." }, reading(281), { type: "power", payload: { state: "on" }, who: "J.M." }]);
+    // Twelve benches at once: every line has its own place.
+    await Promise.all(Array.from({ length: 12 }, (_, i) => append(server, id, [reading(300 + i)])));
+    await expect(append(server, id, [reading(1, { supersedes: 99 })])).rejects.toThrow(/not on this tape/);
+    expect((await readTape(server, id)).map((e) => e.seq)).toEqual(Array.from({ length: 15 }, (_, i) => i + 1));
+    await expect(server.query("delete from events")).rejects.toThrow(/append-only/);
+
+    const archive = await exportJob(server, id);
+    expect(await importJob(local, archive)).toEqual({ id, renumbered: false });
+    expect(Buffer.compare(Buffer.from(await exportJob(local, id)), Buffer.from(archive))).toBe(0);
+    expect(await board(server)).toEqual(await board(local));
+    expect(await search(server, "osric wren")).toEqual(await search(local, "osric wren"));
+    expect((await board(server)).jobs[0]).toMatchObject({ energy: "live", readings: 13 });
+    const before = await board(server);
+    expect(await rebuildSummaries(server)).toBe(1);
+    expect(await board(server)).toEqual(before);
+  });
+});
