@@ -7,6 +7,12 @@ export class UserError extends Error {
     readonly details?: { field?: string; line?: number; message: string }[],
   ) {
     super(message);
+    this.name = "UserError";
+  }
+
+  /** The bundler gives routes and start-up each a copy of this class; an error of the other copy is one all the same. */
+  static [Symbol.hasInstance](value: unknown): boolean {
+    return value instanceof Error && value.name === "UserError";
   }
 }
 

@@ -1,12 +1,10 @@
-/** The thirteen stations in the order of the work, and which of them want the amp proven dead. */
+/** The thirteen stations in the order of the work. */
 
 export interface Station {
   id: StationId;
   name: string;
   /** What is decided here, in one line. */
   purpose: string;
-  /** Hands go into the chassis: gated on "proven dead". */
-  handsIn: boolean;
 }
 
 export const STATION_IDS = [
@@ -15,23 +13,23 @@ export const STATION_IDS = [
 
 export type StationId = (typeof STATION_IDS)[number];
 
-const rows: [StationId, string, string, boolean?][] = [
+const rows: [StationId, string, string][] = [
   ["intake", "Intake", "What is wrong, what the owner wants, which amp this is"],
   ["make-safe", "Make safe", "Prove that every reservoir is dead"],
-  ["look", "Look", "What the eye finds before anything is measured", true],
-  ["cold-checks", "Cold checks", "Resistances with the power off", true],
+  ["look", "Look", "What the eye finds before anything is measured"],
+  ["cold-checks", "Cold checks", "Resistances with the power off"],
   ["bring-up", "Bring-up", "To full mains, a stage at a time"],
   ["walk", "Walk", "Each voltage against what it should be today"],
   ["suspects", "Suspects", "Which fault explains the readings"],
   ["signal", "Signal", "A tone through every stage"],
   ["noise", "Noise", "Hum, hiss, squeal and what comes and goes"],
-  ["work", "Work", "What was changed, and why", true],
+  ["work", "Work", "What was changed, and why"],
   ["output-stage", "Output stage", "Bias, balance and dissipation"],
   ["prove", "Prove", "Every control, the safety tests, the complaint again"],
   ["return", "Return", "The owner's report, old parts, the bill"],
 ];
 
-export const STATIONS: Station[] = rows.map(([id, name, purpose, handsIn = false]) => ({ id, name, purpose, handsIn }));
+export const STATIONS: Station[] = rows.map(([id, name, purpose]) => ({ id, name, purpose }));
 
 export function findStation(id: string): Station | undefined {
   return STATIONS.find((s) => s.id === id);

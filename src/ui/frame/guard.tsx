@@ -60,7 +60,7 @@ export function Guard() {
       </div>
       {tape.lost && (
         <p role="alert" className="basis-full rounded bg-warning px-3 py-1 text-sm text-warning-content">
-          The server is not reached. {tape.events.length - tape.pendingFrom + 1 > 0 ? `${tape.events.length - tape.pendingFrom + 1} lines are kept in this browser and will be sent.` : "What you enter is kept in this browser and will be sent."}
+          {tape.lost} {tape.events.length - tape.pendingFrom + 1 > 0 ? `${tape.events.length - tape.pendingFrom + 1} lines are kept in this browser and will be sent.` : "What you enter is kept in this browser and will be sent."}
         </p>
       )}
       {powering && <PowerOn close={() => setPowering(false)} />}

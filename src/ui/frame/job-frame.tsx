@@ -3,13 +3,12 @@
 
 import { useEffect, useState, type ReactNode } from "react";
 import { findStation, type StationId } from "@/core/job/stations";
-import { Gate } from "./gate";
 import { Guard } from "./guard";
 import { Rail } from "./rail";
 import { TapeColumn } from "./tape";
 
 export function JobFrame({ station, children }: { station: StationId; children: ReactNode }) {
-  const { name, purpose, handsIn } = findStation(station)!;
+  const { name, purpose } = findStation(station)!;
   // Says that the page answers to keys by now: for scripts that drive it.
   const [ready, setReady] = useState(false);
   useEffect(() => setReady(true), []);
@@ -23,7 +22,7 @@ export function JobFrame({ station, children }: { station: StationId; children: 
             <h1 className="text-xl font-bold">{name}</h1>
             <p className="soft text-sm">{purpose}</p>
           </div>
-          {handsIn ? <Gate station={station}>{children}</Gate> : children}
+          {children}
         </main>
         <TapeColumn station={station} />
       </div>

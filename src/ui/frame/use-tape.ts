@@ -14,8 +14,8 @@ export interface Tape {
   /** Stored lines and, after them, the pending ones with the places they will probably get. */
   events: JobEvent[];
   pendingFrom: number;
-  /** The server cannot be reached at the moment. */
-  lost: boolean;
+  /** Why nothing can be stored at the moment; undefined when all is well. */
+  lost?: string;
   refusals: Refusal[];
   say(...drafts: EventDraft[]): void;
   forget(refusal: Refusal): void;
@@ -25,6 +25,11 @@ export interface Tape {
 
 const RETRY_MS = 2000;
 const POLL_MS = 3000;
+
+/** A failed fetch is a TypeError without news; a server that answered has said what is wrong. */
+function troubleWords(error: unknown): string {
+  return error instanceof Error && !(error instanceof TypeError) ? error.message : "The server is not reached.";
+}
 
 function readQueue(key: string): Outgoing[] {
   try {
@@ -39,7 +44,7 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
   const key = `scutum-pending-${jobId}`;
   const [stored, setStored] = useState(initial);
   const [queue, setQueue] = useState<Outgoing[]>([]);
-  const [lost, setLost] = useState(false);
+  const [lost, setLost] = useState<string>();
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const sending = useRef(false);
   const queued = useRef<Outgoing[]>([]);
@@ -70,11 +75,11 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
         const next = queued.current[0]!;
         try {
           merge(await port.append([next]));
-          setLost(false);
+          setLost(undefined);
           change(queued.current.filter((e) => e.id !== next.id));
         } catch (error) {
           if (!(error instanceof Refused)) {
-            setLost(true);
+            setLost(troubleWords(error));
             return;
           }
           setRefusals((r) => [...r, { event: next, message: error.message }]);
@@ -103,7 +108,7 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
   useEffect(() => {
     const poll = () => {
       if (document.hidden) return;
-      port.since(last).then((events) => { merge(events); setLost((l) => (queued.current.length > 0 ? l : false)); }, () => setLost(true));
+      port.since(last).then((events) => { merge(events); setLost((l) => (queued.current.length > 0 ? l : undefined)); }, (error: unknown) => setLost(troubleWords(error)));
     };
     const timer = setInterval(poll, POLL_MS);
     document.addEventListener("visibilitychange", poll);

@@ -35,7 +35,7 @@ export function BringUp() {
       </Section>
       <Section title="Power so far">
         {powers.length === 0 ? <p className="soft">Not powered here yet.</p> : (
-          <ul className="text-sm">{powers.map((e) => <li key={e.seq}><span className="soft font-mono" suppressHydrationWarning>{dayTime(e.at)}</span> {(e.payload as { state: string }).state === "on" ? `on ${(e.payload as { through?: string }).through ?? ""}` : "off"}{(e.payload as { without?: string[] }).without?.length ? `, without ${(e.payload as { without: string[] }).without.join(", ")}` : ""}</li>)}</ul>
+          <ul className="text-sm">{powers.map((e) => <li key={e.seq}><span className="soft tabular-nums" suppressHydrationWarning>{dayTime(e.at)}</span> {(e.payload as { state: string }).state === "on" ? `on ${(e.payload as { through?: string }).through ?? ""}` : "off"}{(e.payload as { without?: string[] }).without?.length ? `, without ${(e.payload as { without: string[] }).without.join(", ")}` : ""}</li>)}</ul>
         )}
       </Section>
       <Findings station="bring-up" />

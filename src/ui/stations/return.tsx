@@ -19,7 +19,7 @@ export function ReturnStation() {
     <div className="max-w-4xl">
       <section aria-label="Report" className="mb-4 rounded border border-base-300 bg-base-200 p-4">
         <p className="text-2xl font-bold">The owner&apos;s report</p>
-        <p className="mt-1">{report.parts.length} parts, {report.findings.length} findings, {report.beforeAfter.length} voltages, {report.safety.filter((s) => s.verdict === "passed").length} of {report.safety.length} safety tests passed.</p>
+        <p className="mt-1">{report.parts.length} {report.parts.length === 1 ? "part" : "parts"}, {report.findings.length} {report.findings.length === 1 ? "finding" : "findings"}, {report.beforeAfter.length} voltages, {report.safety.filter((s) => s.verdict === "passed").length} of {report.safety.length} safety tests passed.</p>
         {gaps.length > 0 && <ul className="mt-2 text-warning">{gaps.map((g) => <li key={g}>▲ {g}</li>)}</ul>}
         <div className="mt-3 flex flex-wrap gap-3">
           <a className="btn btn-primary btn-lg" href={`/jobs/${jobId}/report`}>Open and print</a>

@@ -3,6 +3,7 @@
 
 import type { ReactNode } from "react";
 import type { StationId } from "@/core/job/stations";
+import { Gate } from "../frame/gate";
 import { BringUp } from "./bring-up";
 import { ColdChecks } from "./cold-checks";
 import { Findings } from "./findings";
@@ -19,8 +20,8 @@ import { Work } from "./work";
 const SHEETS: Record<StationId, ReactNode> = {
   intake: <Intake />,
   "make-safe": <MakeSafe />,
-  look: <div className="max-w-5xl"><Findings station="look" /><TakeApart /></div>,
-  "cold-checks": <ColdChecks />,
+  look: <Gate station="look"><div className="max-w-5xl"><Findings station="look" /><TakeApart /></div></Gate>,
+  "cold-checks": <Gate station="cold-checks"><ColdChecks /></Gate>,
   "bring-up": <BringUp />,
   walk: <Walk />,
   suspects: <Journal station="suspects" says="Ranking faults from the pattern of readings is not in this version. The walk gives a first reason for each reading that is out; write down here what you suspect and what settles it." />,

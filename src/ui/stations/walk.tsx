@@ -57,7 +57,7 @@ function WalkSheet() {
         </p>
       )}
       <Probe key={row.point.name} row={row} field={field} taken={taken} go={go} />
-      <div aria-live="assertive" className="min-h-14">
+      <div aria-live="assertive" className={energy.kind === "live" ? "min-h-14" : ""}>
         {done?.reading && <Outcome row={done} />}
       </div>
 

@@ -8,6 +8,7 @@ import { describePart } from "@/core/job/entry";
 import { findElement } from "@/core/circuit/circuit";
 import { openApprovals } from "@/core/job/fold";
 import { Field, Section } from "../forms/section";
+import { Gate } from "../frame/gate";
 import { useJob } from "../frame/job-context";
 import { TakeApart } from "./take-apart";
 
@@ -15,8 +16,11 @@ export function Work() {
   return (
     <div className="max-w-5xl">
       <Approvals />
-      <Changes />
-      <TakeApart />
+      {/* The owner's answer comes by telephone; only what is done inside the chassis waits for the proof. */}
+      <Gate station="work">
+        <Changes />
+        <TakeApart />
+      </Gate>
     </div>
   );
 }
