@@ -6,10 +6,10 @@ import type { JobEvent } from "@/core/job/events/event";
 import { viewJob, type JobView } from "@/core/job/job-view";
 import { composeReport, type Report } from "@/core/job/report";
 import type { Settings } from "@/core/job/settings";
-import type { Sql } from "./db";
-import { getModel, type AmpModel } from "./models";
+import type { Database, Sql } from "./db";
+import { addModel, getModel, type AmpModel } from "./models";
 import { getSettings } from "./settings";
-import { getJob, readTape, type JobHead } from "./tape";
+import { appendIn, checkIncoming, getJob, readTape, type IncomingEvent, type JobHead } from "./tape";
 
 export interface WholeJob {
   head: JobHead;
@@ -22,6 +22,19 @@ export async function wholeJob(sql: Sql, id: number): Promise<WholeJob> {
   const head = await getJob(sql, id);
   const [events, settings, model] = [await readTape(sql, id), await getSettings(sql), head.modelId === null ? undefined : await getModel(sql, head.modelId)];
   return { head, events, settings, model };
+}
+
+/** Pins another version of a model, or another model, to a job; the tape says so. */
+export async function giveCircuit(database: Database, jobId: number, who: string, circuit: string | number): Promise<{ modelId: number }> {
+  return database.transaction(async (sql) => {
+    await getJob(sql, jobId);
+    const model = typeof circuit === "string" ? await addModel(sql, circuit) : await getModel(sql, circuit);
+    const note: IncomingEvent = { type: "note", payload: { text: `Circuit of this job: ${model.maker} ${model.name}, version ${model.version}`, station: "intake" }, who };
+    checkIncoming([note]);
+    await sql.query("update jobs set model_id = $2 where id = $1", [jobId, model.id]);
+    await appendIn(sql, jobId, [note]);
+    return { modelId: model.id };
+  });
 }
 
 export function circuitOf(job: Pick<WholeJob, "model">): Circuit | undefined {

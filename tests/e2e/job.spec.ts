@@ -221,6 +221,22 @@ test("photos: stored, and refused with the reason", async ({ page }) => {
   await expect(page.getByRole("img", { name: "front.png" })).toBeVisible();
 });
 
+test("a job without a circuit is given one: bad lines in place, then test points", async ({ page }) => {
+  await page.goto(`${shop.address}/jobs/1002/walk`);
+  await expect(page.getByText("The walk needs test points.")).toBeVisible();
+  await page.goto(`${shop.address}/jobs/1002/intake`);
+  await page.locator("[data-ready]").waitFor();
+  const field = page.getByLabel("Give it a circuit file…");
+  await field.setInputFiles({ name: "bad.cir", mimeType: "text/plain", buffer: Buffer.from("bad\nR1 a 0 4k7\nXV1 a b 12AX7\n") });
+  await expect(page.getByText("line 2: found 4k7; expected RNAME node node OHMS: a number as netlists write it: 4.7k")).toBeVisible();
+  await expect(page.getByText("line 3: found 2 nodes for 12AX7; expected 3: plate grid cathode")).toBeVisible();
+  await field.setInputFiles("demo/amps/wren-5.cir");
+  await page.getByRole("button", { name: "Use wren-5.cir for this job" }).click();
+  await expect(tape(page)).toContainText("Circuit of this job: Brackwynd Wren 5");
+  await page.goto(`${shop.address}/jobs/1002/walk`);
+  await expect(page.getByText("Probe on C1 +")).toBeVisible();
+});
+
 test("two tabs on one job see each other's lines, and only one of two corrections stands", async ({ context }) => {
   const [one, two] = [await context.newPage(), await context.newPage()];
   for (const p of [one, two]) {

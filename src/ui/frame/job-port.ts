@@ -20,5 +20,7 @@ export interface JobPort {
   since(seq: number): Promise<JobEvent[]>;
   /** Stores a picture; gives its hash. */
   photo(file: Blob): Promise<string>;
+  /** Gives the job a circuit file; the page is to be loaded anew after. */
+  circuit(netlist: string): Promise<void>;
   readingsCsv(file: Blob): Promise<JobEvent[]>;
 }

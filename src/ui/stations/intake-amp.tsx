@@ -3,7 +3,9 @@
 
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { readCircuit, type ReadResult } from "@/core/circuit/read";
 import { dateAmp, readDateCode } from "@/core/job/dating";
+import { CircuitReading } from "../forms/circuit-reading";
 import { Field, Section } from "../forms/section";
 import { useJob } from "../frame/job-context";
 
@@ -24,7 +26,34 @@ export function AmpIdentity() {
         <Field label="Serial"><input className="input w-full font-mono" {...register("serial")} /></Field>
         <div className="col-span-full"><button className="btn" disabled={stands !== undefined && !formState.isDirty}>Store</button></div>
       </form>
+      <CircuitFile />
     </Section>
+  );
+}
+
+/** A circuit for a job that was opened without one, or a better one; read here first, so that its errors are seen in place. */
+function CircuitFile() {
+  const { port, view } = useJob();
+  const [read, setRead] = useState<{ name: string; text: string; result: ReadResult }>();
+  const [refused, setRefused] = useState("");
+  async function give() {
+    try {
+      await port.circuit(read!.text);
+      window.location.reload();
+    } catch (error) {
+      setRefused((error as Error).message);
+    }
+  }
+  return (
+    <div className="mt-3">
+      <label className="btn">
+        {view.circuit ? "Another circuit file…" : "Give it a circuit file…"}
+        <input type="file" accept=".cir,.net,.txt,.sp" className="sr-only" onChange={(e) => { const file = e.target.files?.[0]; void file?.text().then((text) => setRead({ name: file.name, text, result: readCircuit(text) })); e.target.value = ""; }} />
+      </label>
+      {read && <CircuitReading result={read.result} name={read.name} />}
+      {read && read.result.errors.length === 0 && <button className="btn btn-primary mt-2" onClick={() => void give()}>Use {read.name} for this job</button>}
+      {refused && <p role="alert" className="text-error">{refused}</p>}
+    </div>
   );
 }
 

@@ -14,7 +14,7 @@ async function answer<T>(response: Response): Promise<T> {
   throw new Error(body?.error ?? `the server answered ${response.status}`);
 }
 
-function portOf(jobId: number): JobPort {
+function portOf(jobId: number, who: string): JobPort {
   const base = `/api/v1/jobs/${jobId}`;
   return {
     async append(events) {
@@ -27,6 +27,9 @@ function portOf(jobId: number): JobPort {
     async photo(file) {
       return (await answer<{ hash: string }>(await fetch("/api/v1/photos", { method: "POST", body: file }))).hash;
     },
+    async circuit(netlist) {
+      await answer(await fetch(`${base}/circuit`, { method: "PUT", headers: { "content-type": "application/json" }, body: JSON.stringify({ who, netlist }) }));
+    },
     async readingsCsv(file) {
       return (await answer<{ events: JobEvent[] }>(await fetch(`${base}/readings`, { method: "POST", headers: { "content-type": "text/csv" }, body: file }))).events;
     },
@@ -34,6 +37,6 @@ function portOf(jobId: number): JobPort {
 }
 
 export function JobClient(props: Omit<JobProviderProps, "port" | "children"> & { children: ReactNode }) {
-  const port = useMemo(() => portOf(props.jobId), [props.jobId]);
+  const port = useMemo(() => portOf(props.jobId, props.who), [props.jobId, props.who]);
   return <JobProvider {...props} port={port} />;
 }

@@ -3,6 +3,7 @@ import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { useForm } from "react-hook-form";
 import { readCircuit } from "@/core/circuit/read";
+import { CircuitReading } from "@/ui/forms/circuit-reading";
 import { Field } from "@/ui/forms/section";
 
 interface Props {
@@ -57,17 +58,7 @@ export function NewJob({ models, owners, who }: Props) {
             <input type="file" accept=".cir,.net,.txt,.sp" className="file-input mb-2 w-full" onChange={(e) => void e.target.files?.[0]?.text().then((t) => setValue("netlist", t))} />
           </Field>
           <textarea aria-label="Circuit file text" className="textarea h-48 w-full font-mono text-xs" spellCheck={false} {...register("netlist")} />
-          {read && (
-            <div className="mt-1 text-sm" aria-live="polite">
-              {read.errors.length === 0 ? <p className="verdict-in">● {read.circuit.elements.length} parts, {read.circuit.points.length} test points read</p> : (
-                <>
-                  <p className="text-error">■ {read.errors.length} {read.errors.length === 1 ? "line" : "lines"} cannot be read</p>
-                  <ul className="max-h-48 overflow-y-auto font-mono text-xs">{read.errors.slice(0, 50).map((e, i) => <li key={i}>line {e.line}: found {e.found}; expected {e.expected}</li>)}</ul>
-                </>
-              )}
-              {read.warnings.slice(0, 10).map((w, i) => <p key={i} className="text-warning">▲ line {w.line}: {w.found}; expected {w.expected}</p>)}
-            </div>
-          )}
+          {read && <CircuitReading result={read} />}
         </div>
       )}
       <Field label="Maker"><input className="input w-full" placeholder={chosen?.maker} {...register("maker")} /></Field>
