@@ -21,13 +21,20 @@ export default tseslint.config(
       eqeqeq: ["error", "always", { null: "ignore" }],
     },
   },
-  { files: ["src/**/*.tsx"], plugins: { "react-hooks": reactHooks }, rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" } },
+  {
+    files: ["src/**/*.tsx"],
+    plugins: { "react-hooks": reactHooks },
+    rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
+  },
   {
     files: ["src/core/**/*.ts"],
-    rules: forbid([
-      "^(?!\\.{1,2}/|@/core/|class-validator$|class-transformer$|reflect-metadata$|fft\\.js$).*",
-      "core imports only core files, small numeric packages and class-validator",
-    ], [layer("(server|app|ui|workers|bench)"), "arrows point down only: core imports nothing above it"]),
+    rules: forbid(
+      [
+        "^(?!\\.{1,2}/|@/core/|class-validator$|class-transformer$|reflect-metadata$|fft\\.js$).*",
+        "core imports only core files, small numeric packages and class-validator",
+      ],
+      [layer("(server|app|ui|workers|bench)"), "arrows point down only: core imports nothing above it"],
+    ),
   },
   { files: ["src/core/**/*.test.ts"], rules: forbid([layer("(server|app|ui|workers)"), "core is tested on its own"]) },
   { files: ["src/ui/**/*.{ts,tsx}"], rules: forbid([layer("(server|app)"), "ui imports core only; pages hand it data"]) },

@@ -8,7 +8,10 @@ export class Days {
   private at = 0;
 
   /** @param now the time of making the shop; days are counted back from it. */
-  constructor(private readonly now: Date, private who = "J.M.") {}
+  constructor(
+    private readonly now: Date,
+    private who = "J.M.",
+  ) {}
 
   /** Turns to a day that many days ago, at that hour (local time of the machine). */
   day(daysAgo: number, clock: string): this {
@@ -45,7 +48,12 @@ export class Days {
   }
 
   on(minutes: number, through: "straight" | "lamp" | "variable" | "lamp and variable" = "variable", without?: string[]): this {
-    return this.log(minutes, { type: "power", payload: { state: "on", plug: "in", through, ...(without ? { without } : {}) } }).log(0.2, { type: "live-check", payload: { confirmed: ["Bench and floor do not conduct", "Rings, watch and chain are off", "One hand only", "Leads rated", "Load connected"] } });
+    return this.log(minutes, { type: "power", payload: { state: "on", plug: "in", through, ...(without ? { without } : {}) } }).log(0.2, {
+      type: "live-check",
+      payload: {
+        confirmed: ["Bench and floor do not conduct", "Rings, watch and chain are off", "One hand only", "Leads rated", "Load connected"],
+      },
+    });
   }
 
   off(minutes: number): this {
@@ -56,7 +64,11 @@ export class Days {
     return this.log(0.3, { type: "mains", payload: { volts } });
   }
 
-  read(point: string, value: number, conditions: { mains?: number; warmMinutes?: number; switches?: string; controls?: string } = {}): this {
+  read(
+    point: string,
+    value: number,
+    conditions: { mains?: number; warmMinutes?: number; switches?: string; controls?: string } = {},
+  ): this {
     const digits = String(value).replace(/[-.]/g, "").replace(/^0+/, "").length || 1;
     return this.log(0.6, { type: "reading", payload: { point, kind: "dcv", value, digits, conditions } });
   }
@@ -69,7 +81,10 @@ export class Days {
   prove(minutes: number, reservoirs: [string, number, number][]): this {
     this.log(minutes, { type: "meter-check", payload: { source: "9 V battery", expected: 9.1, read: 9.08 } });
     for (const [reservoir, volts] of reservoirs) this.log(0.3, { type: "discharge-reading", payload: { reservoir, volts } });
-    this.log(0.9, ...reservoirs.slice(0, 1).map(([reservoir, , volts]): EventDraft => ({ type: "discharge-reading", payload: { reservoir, volts } })));
+    this.log(
+      0.9,
+      ...reservoirs.slice(0, 1).map(([reservoir, , volts]): EventDraft => ({ type: "discharge-reading", payload: { reservoir, volts } })),
+    );
     for (const [reservoir, , volts] of reservoirs.slice(1)) this.log(0.3, { type: "discharge-reading", payload: { reservoir, volts } });
     return this.log(0.4, { type: "meter-check", payload: { source: "9 V battery", expected: 9.1, read: 9.08 } });
   }

@@ -21,14 +21,24 @@ const AMPS = join(process.cwd(), "demo/amps");
 /** Fills an empty shop. `now` is the time that the tapes lead up to. */
 export async function makeDemoShop(database: Database, now = new Date()): Promise<void> {
   await saveSettings(database, {
-    ...DEFAULT_SETTINGS, shopName: "Saltmarsh Lane Amplifier Works", shopAddress: "Saltmarsh Lane, Port Ellery", technicians: ["J.M.", "P.Q."], mainsVolts: 230, currency: "cr",
+    ...DEFAULT_SETTINGS,
+    shopName: "Saltmarsh Lane Amplifier Works",
+    shopAddress: "Saltmarsh Lane, Port Ellery",
+    technicians: ["J.M.", "P.Q."],
+    mainsVolts: 230,
+    currency: "cr",
   });
   const model = async (file: string): Promise<AmpModel> => addModel(database, readFileSync(join(AMPS, `${file}.cir`), "utf8"));
   const [wren, lantern, drover] = [await model("wren-5"), await model("lantern-15"), await model("drover-40")];
   const store = async (picture: Promise<Buffer>) => (await storePhoto(database, await picture)).hash;
   const photo = {
-    cabinet: await store(cabinet("#6b3a2e", true)), green: await store(cabinet("#2f4a3a", false)), red: await store(cabinet("#7c2f2a", false)), grey: await store(cabinet("#55585a", false)),
-    underside: await store(underside(7, true)), underside2: await store(underside(23)), can: await store(can(true)),
+    cabinet: await store(cabinet("#6b3a2e", true)),
+    green: await store(cabinet("#2f4a3a", false)),
+    red: await store(cabinet("#7c2f2a", false)),
+    grey: await store(cabinet("#55585a", false)),
+    underside: await store(underside(7, true)),
+    underside2: await store(underside(23)),
+    can: await store(can(true)),
   };
   const take = async (id: number, owner: string, amp: string, serial: string, circuit: AmpModel | undefined, days: Days) => {
     await database.transaction((sql) => openJob(sql, { id, owner, amp, serial, modelId: circuit?.id, who: "J.M." }));

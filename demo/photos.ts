@@ -39,8 +39,13 @@ export function underside(seed: number, leaking = false): Promise<Buffer> {
     const [x, y] = [random() * W, random() * H];
     return `<path d="M${x} ${y} C${x + 120 * random()} ${y + 160 * (random() - 0.5)} ${random() * W} ${random() * H} ${random() * W} ${random() * H}" fill="none" stroke="${colours[Math.floor(random() * colours.length)]}" stroke-width="6" opacity="0.9"/>`;
   }).join("");
-  const parts = Array.from({ length: 10 }, () => resistor(120 + random() * 720, 130 + random() * 380, random() * 180, ["#7a3b1d", "#111", "#c8a020", "#c9c2b0"])).join("");
-  return render(`${wires}${socket(220, 200, 62, 9)}${socket(480, 190, 62, 9)}${socket(740, 210, 74, 8)}${parts}${paperCapacitor(360, 400, 18, false)}${paperCapacitor(600, 430, -24, leaking)}`, "#8f9691");
+  const parts = Array.from({ length: 10 }, () =>
+    resistor(120 + random() * 720, 130 + random() * 380, random() * 180, ["#7a3b1d", "#111", "#c8a020", "#c9c2b0"]),
+  ).join("");
+  return render(
+    `${wires}${socket(220, 200, 62, 9)}${socket(480, 190, 62, 9)}${socket(740, 210, 74, 8)}${parts}${paperCapacitor(360, 400, 18, false)}${paperCapacitor(600, 430, -24, leaking)}`,
+    "#8f9691",
+  );
 }
 
 /** An electrolytic can whose seal has lifted. */
@@ -53,7 +58,17 @@ export function can(bulging: boolean): Promise<Buffer> {
 
 /** The front of a cabinet as it came in. */
 export function cabinet(colour: string, dented: boolean): Promise<Buffer> {
-  const knobs = Array.from({ length: 5 }, (_, i) => `<circle cx="${260 + i * 110}" cy="150" r="30" fill="#1d1a16"/><line x1="${260 + i * 110}" y1="150" x2="${260 + i * 110 + 18 * Math.cos(i * 1.3 - 2)}" y2="${150 + 18 * Math.sin(i * 1.3 - 2)}" stroke="#e8dfc8" stroke-width="5"/>`).join("");
-  const weave = Array.from({ length: 26 }, (_, i) => `<line x1="${150 + i * 26}" y1="230" x2="${150 + i * 26}" y2="540" stroke="#8a7850" stroke-width="3"/>`).join("");
-  return render(`<rect x="110" y="80" width="740" height="500" rx="22" fill="${colour}"/><rect x="140" y="220" width="680" height="330" rx="10" fill="#b7a06a"/>${weave}${knobs}${dented ? '<path d="M110 470 l44 30 l-10 80 l-34 0 z" fill="#d2c3a0"/>' : ""}`, "#4d4a44");
+  const knobs = Array.from(
+    { length: 5 },
+    (_, i) =>
+      `<circle cx="${260 + i * 110}" cy="150" r="30" fill="#1d1a16"/><line x1="${260 + i * 110}" y1="150" x2="${260 + i * 110 + 18 * Math.cos(i * 1.3 - 2)}" y2="${150 + 18 * Math.sin(i * 1.3 - 2)}" stroke="#e8dfc8" stroke-width="5"/>`,
+  ).join("");
+  const weave = Array.from(
+    { length: 26 },
+    (_, i) => `<line x1="${150 + i * 26}" y1="230" x2="${150 + i * 26}" y2="540" stroke="#8a7850" stroke-width="3"/>`,
+  ).join("");
+  return render(
+    `<rect x="110" y="80" width="740" height="500" rx="22" fill="${colour}"/><rect x="140" y="220" width="680" height="330" rx="10" fill="#b7a06a"/>${weave}${knobs}${dented ? '<path d="M110 470 l44 30 l-10 80 l-34 0 z" fill="#d2c3a0"/>' : ""}`,
+    "#4d4a44",
+  );
 }

@@ -22,7 +22,12 @@ try {
   run(process.execPath, ["node_modules/tsx/dist/cli.mjs", "demo/large.ts"], { env: { SCUTUM_DATA: folder } });
   const server = await startServer({ data: folder, port: await freePort(0), quiet: true });
   try {
-    for (const [what, path] of [["board page, 2,000 jobs", "/"], ["search, one word", "/api/v1/search?q=marrowby"], ["search, two words in notes and parts", "/api/v1/search?q=hum%20630"], ["search, nothing found", "/api/v1/search?q=zzzz"]]) {
+    for (const [what, path] of [
+      ["board page, 2,000 jobs", "/"],
+      ["search, one word", "/api/v1/search?q=marrowby"],
+      ["search, two words in notes and parts", "/api/v1/search?q=hum%20630"],
+      ["search, nothing found", "/api/v1/search?q=zzzz"],
+    ]) {
       const times = [];
       for (let i = 0; i < 33; i++) {
         const start = performance.now();
@@ -33,12 +38,20 @@ try {
     }
     const times = [];
     for (let i = 0; i < 60; i++) {
-      const body = JSON.stringify({ events: [{ type: "reading", who: "J.M.", payload: { point: "B1", kind: "dcv", value: 300 + i, conditions: {} } }] });
+      const body = JSON.stringify({
+        events: [{ type: "reading", who: "J.M.", payload: { point: "B1", kind: "dcv", value: 300 + i, conditions: {} } }],
+      });
       const start = performance.now();
-      await (await fetch(`${server.address}/api/v1/jobs/1001/events`, { method: "POST", headers: { "content-type": "application/json" }, body })).arrayBuffer();
+      await (
+        await fetch(`${server.address}/api/v1/jobs/1001/events`, { method: "POST", headers: { "content-type": "application/json" }, body })
+      ).arrayBuffer();
       if (i >= 5) times.push(performance.now() - start);
     }
-    row("a reading stored, on disk and answered", `median ${percentile(times, 0.5).toFixed(0)} ms, 95th percentile ${percentile(times, 0.95).toFixed(0)} ms`, "none set");
+    row(
+      "a reading stored, on disk and answered",
+      `median ${percentile(times, 0.5).toFixed(0)} ms, 95th percentile ${percentile(times, 0.95).toFixed(0)} ms`,
+      "none set",
+    );
   } finally {
     server.child.kill("SIGTERM");
     await server.ended;

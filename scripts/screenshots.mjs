@@ -16,12 +16,35 @@ if (server.failed !== undefined) fail("the server did not start.");
 
 /** [file, path, theme] */
 const VIEWS = [
-  ["board", "/", "enamel"], ["new-job", "/jobs/new", "ledger"], ["intake", "/jobs/1004/intake", "enamel"], ["make-safe", "/jobs/1004/make-safe", "enamel"], ["look", "/jobs/1003/look", "ledger"],
-  ["cold-checks", "/jobs/1003/cold-checks", "enamel"], ["bring-up", "/jobs/1005/bring-up", "enamel"], ["walk", "/jobs/1004/walk", "enamel"], ["walk-ledger", "/jobs/1001/walk", "ledger"], ["work", "/jobs/1005/work", "enamel"],
-  ["output-stage", "/jobs/1005/output-stage", "enamel"], ["prove", "/jobs/1001/prove", "ledger"], ["return", "/jobs/1001/return", "enamel"], ["report", "/jobs/1001/report", "ledger"], ["settings", "/settings", "enamel"],
+  ["board", "/", "enamel"],
+  ["new-job", "/jobs/new", "ledger"],
+  ["intake", "/jobs/1004/intake", "enamel"],
+  ["make-safe", "/jobs/1004/make-safe", "enamel"],
+  ["look", "/jobs/1003/look", "ledger"],
+  ["cold-checks", "/jobs/1003/cold-checks", "enamel"],
+  ["bring-up", "/jobs/1005/bring-up", "enamel"],
+  ["walk", "/jobs/1004/walk", "enamel"],
+  ["walk-ledger", "/jobs/1001/walk", "ledger"],
+  ["work", "/jobs/1005/work", "enamel"],
+  ["output-stage", "/jobs/1005/output-stage", "enamel"],
+  ["prove", "/jobs/1001/prove", "ledger"],
+  ["return", "/jobs/1001/return", "enamel"],
+  ["report", "/jobs/1001/report", "ledger"],
+  ["settings", "/settings", "enamel"],
 ];
 try {
-  const browser = await chromium.launch({ executablePath, args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] });
+  const browser = await chromium.launch({
+    executablePath,
+    args: [
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+    ],
+  });
   for (const [name, path, theme] of VIEWS) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: "en-GB" });
     await context.addCookies([{ name: "scutum-theme", value: theme, url: server.address }]);

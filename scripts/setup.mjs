@@ -81,7 +81,10 @@ export function ensureChromium() {
   if (process.getuid?.() === 0 && existsSync("/usr/bin/apt-get")) {
     say("installing Chromium from Debian's packages…");
     run("apt-get", ["update", "-qq"], { must: false });
-    run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], { must: false, env: { DEBIAN_FRONTEND: "noninteractive" } });
+    run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], {
+      must: false,
+      env: { DEBIAN_FRONTEND: "noninteractive" },
+    });
     if (found()) return found();
   }
   fail("no Chromium was found. Install it (Debian: apt-get install chromium) or set SCUTUM_CHROMIUM to its path.");
@@ -102,13 +105,18 @@ export function freePort(wanted) {
 export async function startServer({ data, port, quiet = false, host = process.env.SCUTUM_HOST ?? "127.0.0.1" }) {
   // Next's own bin with node: through npx its child would outlive the parent.
   const child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", host, "-p", String(port)], {
-    cwd: ROOT, stdio: quiet ? ["ignore", "ignore", "inherit"] : ["ignore", "ignore", "inherit"], env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: data },
+    cwd: ROOT,
+    stdio: quiet ? ["ignore", "ignore", "inherit"] : ["ignore", "ignore", "inherit"],
+    env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: data },
   });
   const ended = new Promise((resolve) => child.once("exit", (code) => resolve(code ?? 1)));
   const address = `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`;
   const deadline = Date.now() + 60_000;
   for (;;) {
-    const answered = await fetch(`${address}/api/v1/settings`).then((r) => r.ok, () => false);
+    const answered = await fetch(`${address}/api/v1/settings`).then(
+      (r) => r.ok,
+      () => false,
+    );
     if (answered) return { child, address, ended };
     const gone = await Promise.race([ended, new Promise((r) => setTimeout(() => r(undefined), 60))]);
     if (gone !== undefined) return { child, address, ended, failed: gone };

@@ -24,7 +24,14 @@ count(step("types", ["node_modules/typescript/bin/tsc", "--noEmit"]));
 
 const unitFile = "test-results/unit.json";
 rmSync(unitFile, { force: true });
-const unitOk = step("unit tests", ["--experimental-vm-modules", "--no-warnings", "node_modules/jest/bin/jest.js", "--json", `--outputFile=${unitFile}`, "--silent"]);
+const unitOk = step("unit tests", [
+  "--experimental-vm-modules",
+  "--no-warnings",
+  "node_modules/jest/bin/jest.js",
+  "--json",
+  `--outputFile=${unitFile}`,
+  "--silent",
+]);
 const unit = readJson(unitFile);
 passed += unit?.numPassedTests ?? 0;
 failed += unit?.numFailedTests ?? 0;

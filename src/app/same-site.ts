@@ -4,14 +4,21 @@
 export function knownHost(host: string | null): boolean {
   if (!host) return false;
   const name = host.replace(/:\d+$/, "").toLowerCase();
-  const extra = (process.env.SCUTUM_HOSTS ?? "").split(",").map((h) => h.trim().toLowerCase()).filter(Boolean);
+  const extra = (process.env.SCUTUM_HOSTS ?? "")
+    .split(",")
+    .map((h) => h.trim().toLowerCase())
+    .filter(Boolean);
   return ["127.0.0.1", "localhost", "[::1]", ...extra].includes(name);
 }
 
 /** Why the request is refused, or undefined. */
 export function refusalOf(request: { method: string; headers: Headers }): { status: number; error: string } | undefined {
   const host = request.headers.get("host");
-  if (!knownHost(host)) return { status: 421, error: `This Scutum does not answer to the name ${JSON.stringify(host)?.slice(0, 80)}. Add it to SCUTUM_HOSTS if it is yours.` };
+  if (!knownHost(host))
+    return {
+      status: 421,
+      error: `This Scutum does not answer to the name ${JSON.stringify(host)?.slice(0, 80)}. Add it to SCUTUM_HOSTS if it is yours.`,
+    };
   if (!["POST", "PUT", "PATCH", "DELETE"].includes(request.method)) return undefined;
   const site = request.headers.get("sec-fetch-site");
   const origin = request.headers.get("origin");

@@ -26,7 +26,10 @@ export async function storePhoto(sql: Sql, bytes: Uint8Array): Promise<{ hash: s
     // Metadata alone is read from the head: decoding shows that the rest of the file is there.
     await picture.resize(16, 16, { fit: "fill" }).raw().toBuffer();
   } catch {
-    throw new UserError(422, `This file (${size(bytes.length)}, starting "${headOf(bytes)}") is not a picture that can be read. A whole JPEG, PNG or WebP is wanted.`);
+    throw new UserError(
+      422,
+      `This file (${size(bytes.length)}, starting "${headOf(bytes)}") is not a picture that can be read. A whole JPEG, PNG or WebP is wanted.`,
+    );
   }
   const type = format && KINDS[format];
   if (!type) throw new UserError(422, `The picture is of the kind ${format}; JPEG, PNG and WebP are accepted.`);

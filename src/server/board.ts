@@ -27,8 +27,13 @@ const COLUMNS = `job_id as id, owner, amp, serial, complaint, waiting_on as "wai
 
 /** Jobs that are open, what was left live or charged first, then the latest; with the number of those that are done. */
 export async function board(sql: Sql, most = 300): Promise<{ jobs: BoardJob[]; open: number; done: number }> {
-  const jobs = await sql.query<BoardJob>(`select ${COLUMNS} from job_summaries where waiting_on <> 'done' order by (energy = 'live') desc, (energy = 'stored') desc, last_at desc limit $1`, [most]);
-  const [count] = await sql.query<{ open: number; done: number }>("select count(*) filter (where waiting_on <> 'done')::int as open, count(*) filter (where waiting_on = 'done')::int as done from job_summaries");
+  const jobs = await sql.query<BoardJob>(
+    `select ${COLUMNS} from job_summaries where waiting_on <> 'done' order by (energy = 'live') desc, (energy = 'stored') desc, last_at desc limit $1`,
+    [most],
+  );
+  const [count] = await sql.query<{ open: number; done: number }>(
+    "select count(*) filter (where waiting_on <> 'done')::int as open, count(*) filter (where waiting_on = 'done')::int as done from job_summaries",
+  );
   return { jobs, ...count! };
 }
 
@@ -37,11 +42,24 @@ export async function search(sql: Sql, text: string, most = 100): Promise<BoardJ
   const words = text.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8);
   if (words.length === 0) return [];
   const tests = words.map((_, i) => `(strpos(search, $${i + 1}) > 0 or job_id::text = $${i + 1})`).join(" and ");
-  const rows = await sql.query<BoardJob & { search: string }>(`select ${COLUMNS}, search from job_summaries where ${tests} order by last_at desc limit ${Math.floor(most)}`, words);
+  const rows = await sql.query<BoardJob & { search: string }>(
+    `select ${COLUMNS}, search from job_summaries where ${tests} order by last_at desc limit ${Math.floor(most)}`,
+    words,
+  );
   return rows.map(({ search: text, ...job }) => {
     const shown = [job.owner, job.amp, job.serial, job.complaint].join("\n").toLowerCase();
     const hidden = words.find((w) => !shown.includes(w));
-    return { ...job, ...(hidden ? { found: text.split("\n").find((line) => line.includes(hidden))?.slice(0, 160) } : {}) };
+    return {
+      ...job,
+      ...(hidden
+        ? {
+            found: text
+              .split("\n")
+              .find((line) => line.includes(hidden))
+              ?.slice(0, 160),
+          }
+        : {}),
+    };
   });
 }
 

@@ -99,7 +99,12 @@ async function openFolder(folder: string): Promise<Database> {
     // Without -F the server keeps its own order of writes; the sync below makes them durable.
     const startParams = PGlite.defaultStartParams.filter((p) => p !== "-F");
     const pg = await PGlite.create(cluster, { startParams }).catch((error: unknown) => {
-      throw explain(error) instanceof UserError ? explain(error) : new UserError(500, `The database in ${cluster} cannot be opened and may be damaged (${(error as Error).message}). Restore the last backup (npm run restore).`);
+      throw explain(error) instanceof UserError
+        ? explain(error)
+        : new UserError(
+            500,
+            `The database in ${cluster} cannot be opened and may be damaged (${(error as Error).message}). Restore the last backup (npm run restore).`,
+          );
     });
     const wal = join(cluster, "pg_wal");
     return {
@@ -108,7 +113,9 @@ async function openFolder(folder: string): Promise<Database> {
       },
       async transaction(work) {
         try {
-          const result = await pg.transaction((tx) => work({ query: async <T>(text: string, params: unknown[] = []) => (await tx.query<T>(text, params)).rows }));
+          const result = await pg.transaction((tx) =>
+            work({ query: async <T>(text: string, params: unknown[] = []) => (await tx.query<T>(text, params)).rows }),
+          );
           syncLog(wal);
           return result;
         } catch (error) {
@@ -150,13 +157,20 @@ const MIGRATIONS = join(/* turbopackIgnore: true */ process.cwd(), "src/server/m
 
 /** Runs the numbered files that have not run, each in a transaction of its own. Refuses a newer database. */
 export async function migrate(database: Database, folder = MIGRATIONS): Promise<void> {
-  await database.script("create table if not exists migrations (number integer primary key, name text not null, at timestamptz not null default now())");
-  const files = readdirSync(folder).filter((f) => /^\d{4}_.+\.sql$/.test(f)).sort();
+  await database.script(
+    "create table if not exists migrations (number integer primary key, name text not null, at timestamptz not null default now())",
+  );
+  const files = readdirSync(folder)
+    .filter((f) => /^\d{4}_.+\.sql$/.test(f))
+    .sort();
   const done = (await database.query<{ number: number }>("select number from migrations order by number")).map((r) => r.number);
   const newest = Number(files.at(-1)?.slice(0, 4) ?? 0);
   const ahead = done.filter((n) => n > newest);
   if (ahead.length > 0) {
-    throw new UserError(500, `This database was written by a newer Scutum (step ${ahead.at(-1)}; this program knows up to ${newest}). Update the program; nothing was changed.`);
+    throw new UserError(
+      500,
+      `This database was written by a newer Scutum (step ${ahead.at(-1)}; this program knows up to ${newest}). Update the program; nothing was changed.`,
+    );
   }
   for (const file of files) {
     const number = Number(file.slice(0, 4));

@@ -17,7 +17,11 @@ interface Holder {
 function startOf(pid: number): string {
   try {
     // The command name, in brackets, may hold spaces; the start time is the 20th field after it.
-    return readFileSync(`/proc/${pid}/stat`, "utf8").replace(/^.*\) /s, "").split(" ")[19] ?? "";
+    return (
+      readFileSync(`/proc/${pid}/stat`, "utf8")
+        .replace(/^.*\) /s, "")
+        .split(" ")[19] ?? ""
+    );
   } catch {
     return "";
   }
@@ -68,7 +72,10 @@ export function lockFolder(folder: string): () => void {
       // Half-written by a process that died at once: nobody's.
     }
     if (holder && alive(holder)) {
-      throw new UserError(503, `The data folder ${folder} is open in another Scutum (process ${holder.pid} on ${holder.host}). Stop that one, or set SCUTUM_DATA to another folder.`);
+      throw new UserError(
+        503,
+        `The data folder ${folder} is open in another Scutum (process ${holder.pid} on ${holder.host}). Stop that one, or set SCUTUM_DATA to another folder.`,
+      );
     }
     try {
       unlinkSync(path);

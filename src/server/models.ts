@@ -27,15 +27,23 @@ const MOST_BYTES = 1_000_000;
 
 /** Stores a netlist as a model's next version; one that is already its newest is not stored twice. */
 export async function addModel(sql: Sql, netlist: string, fallback: { maker?: string; name?: string } = {}): Promise<AmpModel> {
-  if (netlist.length > MOST_BYTES) throw new UserError(413, `The circuit file has ${netlist.length} characters; up to ${MOST_BYTES} are read.`);
+  if (netlist.length > MOST_BYTES)
+    throw new UserError(413, `The circuit file has ${netlist.length} characters; up to ${MOST_BYTES} are read.`);
   const read: ReadResult = readCircuit(netlist);
   if (read.errors.length > 0) {
     const details = read.errors.map((e) => ({ line: e.line, message: `found ${e.found}; expected ${e.expected}` }));
-    throw new UserError(422, `The circuit file has ${read.errors.length} ${read.errors.length === 1 ? "line" : "lines"} that cannot be read.`, details);
+    throw new UserError(
+      422,
+      `The circuit file has ${read.errors.length} ${read.errors.length === 1 ? "line" : "lines"} that cannot be read.`,
+      details,
+    );
   }
   const maker = read.circuit.facts.maker ?? fallback.maker ?? "Unknown maker";
   const name = read.circuit.facts.model ?? fallback.name ?? (read.circuit.title || "Unnamed");
-  const [last] = await sql.query<AmpModel>("select id, maker, name, version, netlist from amp_models where maker = $1 and name = $2 order by version desc limit 1", [maker, name]);
+  const [last] = await sql.query<AmpModel>(
+    "select id, maker, name, version, netlist from amp_models where maker = $1 and name = $2 order by version desc limit 1",
+    [maker, name],
+  );
   if (last?.netlist === netlist) return last;
   const [row] = await sql.query<AmpModel>(
     "insert into amp_models (maker, name, version, netlist) values ($1, $2, $3, $4) returning id, maker, name, version, netlist",

@@ -17,7 +17,10 @@ const root = userInfo().uid === 0;
 const possible = bin !== undefined && (!root || spawnSync("id", ["postgres"]).status === 0);
 
 /** PostgreSQL refuses to run as root. */
-const run = (program: string, args: string[]) => (root ? execFileSync("runuser", ["-u", "postgres", "--", join(bin!, program), ...args], { stdio: "pipe" }) : execFileSync(join(bin!, program), args, { stdio: "pipe" }));
+const run = (program: string, args: string[]) =>
+  root
+    ? execFileSync("runuser", ["-u", "postgres", "--", join(bin!, program), ...args], { stdio: "pipe" })
+    : execFileSync(join(bin!, program), args, { stdio: "pipe" });
 
 (possible ? describe : describe.skip)("on a PostgreSQL server", () => {
   let folder: string;
@@ -35,7 +38,16 @@ const run = (program: string, args: string[]) => (root ? execFileSync("runuser",
     });
     const data = join(folder, "data");
     run("initdb", ["-D", data, "-U", "scutum", "--auth=trust", "-E", "UTF8", "--no-sync"]);
-    run("pg_ctl", ["-D", data, "-w", "-l", join(folder, "log"), "-o", `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${folder}`, "start"]);
+    run("pg_ctl", [
+      "-D",
+      data,
+      "-w",
+      "-l",
+      join(folder, "log"),
+      "-o",
+      `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${folder}`,
+      "start",
+    ]);
     server = await openDatabase("unused", `postgres://scutum@127.0.0.1:${port}/postgres`);
     local = await openDatabase(mkdtempSync(join(tmpdir(), "scutum-pglite-")), undefined);
   });
@@ -46,12 +58,19 @@ const run = (program: string, args: string[]) => (root ? execFileSync("runuser",
     rmSync(folder, { recursive: true, force: true });
   });
 
-  const reading = (value: number, more: object = {}): IncomingEvent => ({ type: "reading", payload: { point: "B1", kind: "dcv", value, conditions: { mains: 231 } }, who: "J.M.", ...more }) as IncomingEvent;
+  const reading = (value: number, more: object = {}): IncomingEvent =>
+    ({ type: "reading", payload: { point: "B1", kind: "dcv", value, conditions: { mains: 231 } }, who: "J.M.", ...more }) as IncomingEvent;
 
   test("a job made on the server is the same job in a folder, byte for byte", async () => {
     const model = await addModel(server, readFileSync("demo/amps/wren-5.cir", "utf8"));
-    const { id } = await server.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", serial: "B9", modelId: model.id, who: "J.M." }));
-    await append(server, id, [{ type: "job-opened", payload: { owner: "Osric Venn", amp: "Wren 5" }, who: "J.M." }, reading(281), { type: "power", payload: { state: "on" }, who: "J.M." }]);
+    const { id } = await server.transaction((sql) =>
+      openJob(sql, { owner: "Osric Venn", amp: "Wren 5", serial: "B9", modelId: model.id, who: "J.M." }),
+    );
+    await append(server, id, [
+      { type: "job-opened", payload: { owner: "Osric Venn", amp: "Wren 5" }, who: "J.M." },
+      reading(281),
+      { type: "power", payload: { state: "on" }, who: "J.M." },
+    ]);
     // Twelve benches at once: every line has its own place.
     await Promise.all(Array.from({ length: 12 }, (_, i) => append(server, id, [reading(300 + i)])));
     await expect(append(server, id, [reading(1, { supersedes: 99 })])).rejects.toThrow(/not on this tape/);

@@ -39,7 +39,8 @@ afterAll(async () => {
   for (const f of folders) rmSync(f, { recursive: true, force: true });
 });
 
-const reading = (point: string, value: number, more: object = {}): IncomingEvent => ({ type: "reading", payload: { point, kind: "dcv", value, conditions: { mains: 231 } }, who: "J.M.", ...more }) as IncomingEvent;
+const reading = (point: string, value: number, more: object = {}): IncomingEvent =>
+  ({ type: "reading", payload: { point, kind: "dcv", value, conditions: { mains: 231 } }, who: "J.M.", ...more }) as IncomingEvent;
 const newJob = async (owner = "Mrs. Tilda Marrowby", amp = "Wren 5") => {
   const model = await addModel(shop, netlist);
   const head = await shop.transaction((sql) => openJob(sql, { owner, amp, serial: "B1177", modelId: model.id, who: "J.M." }));
@@ -92,7 +93,10 @@ describe("the tape", () => {
 
   test("a bad event in a batch leaves nothing behind", async () => {
     const { id } = await newJob();
-    expect(await refusal(append(shop, id, [reading("B1", 318), reading("B1", 4000)]))).toMatchObject({ status: 422, message: expect.stringMatching(/event 2.*4000 V/) });
+    expect(await refusal(append(shop, id, [reading("B1", 318), reading("B1", 4000)]))).toMatchObject({
+      status: 422,
+      message: expect.stringMatching(/event 2.*4000 V/),
+    });
     expect(await refusal(append(shop, id, [reading("B1", 318, { at: "2999-01-01T00:00:00Z" })]))).toMatchObject({ status: 422 });
     expect(await refusal(append(shop, id, [reading("B1", 318, { supersedes: 99 })]))).toMatchObject({ status: 422 });
     expect(await refusal(append(shop, 424242, [reading("B1", 318)]))).toMatchObject({ status: 404 });
@@ -123,7 +127,8 @@ describe("board and search", () => {
       { type: "change", payload: { position: "C6", kind: "replacement", newPart: "47 nF 630 V film", reversible: true }, who: "J.M." },
       { type: "waiting", payload: { on: "part", what: "GZ34" }, who: "J.M." },
     ]);
-    for (const text of ["isolde", "tw-4411", "inverter", "47 nf 630", String(id)]) expect((await search(shop, text)).map((j) => j.id)).toContain(id);
+    for (const text of ["isolde", "tw-4411", "inverter", "47 nf 630", String(id)])
+      expect((await search(shop, text)).map((j) => j.id)).toContain(id);
     expect((await search(shop, "inverter"))[0]!.found).toBe("ship's inverter gives 218 v");
     expect(await search(shop, "no such thing")).toEqual([]);
     expect((await board(shop)).jobs.find((j) => j.id === id)).toMatchObject({ waitingOn: "part", waitingWhat: "GZ34" });
@@ -133,9 +138,15 @@ describe("board and search", () => {
 describe("the job archive", () => {
   test("export, import into an empty shop, export: the same bytes", async () => {
     const { id } = await newJob("The Lamplight Picture House");
-    const png = await sharp({ create: { width: 40, height: 30, channels: 3, background: "#345" } }).png().toBuffer();
+    const png = await sharp({ create: { width: 40, height: 30, channels: 3, background: "#345" } })
+      .png()
+      .toBuffer();
     const { hash } = await storePhoto(shop, png);
-    await append(shop, id, [{ type: "photo", payload: { hash, caption: "underside", station: "look" }, who: "J.M." }, reading("B1", 318), reading("B1", 320, { supersedes: 3, reason: "again" })]);
+    await append(shop, id, [
+      { type: "photo", payload: { hash, caption: "underside", station: "look" }, who: "J.M." },
+      reading("B1", 318),
+      reading("B1", 320, { supersedes: 3, reason: "again" }),
+    ]);
     const first = await exportJob(shop, id);
     const { id: there, renumbered } = await importJob(empty, first);
     expect([there, renumbered]).toEqual([id, false]);
@@ -149,7 +160,10 @@ describe("the job archive", () => {
     const file = await exportJob(shop, id);
     await empty.query("insert into owners (name) values ('x')");
     await empty.query("insert into amps (owner_id, label) select id, 'y' from owners where name = 'x'");
-    await empty.query("insert into jobs (id, uid, owner_id, amp_id) select $1, $2, owner_id, id from amps where label = 'y'", [id, randomUUID()]);
+    await empty.query("insert into jobs (id, uid, owner_id, amp_id) select $1, $2, owner_id, id from amps where label = 'y'", [
+      id,
+      randomUUID(),
+    ]);
     expect(await importJob(empty, file)).toMatchObject({ renumbered: true });
   });
 
@@ -160,8 +174,13 @@ describe("the job archive", () => {
     const archive = JSON.parse(strFromU8(files["job.json"]!)) as Record<string, unknown>;
     const edited = (change: object) => zipSync({ "job.json": strToU8(JSON.stringify({ ...archive, ...change })) });
     const cases: [Uint8Array, RegExp][] = [
-      [strToU8("hello"), /not a ZIP/], [good.slice(0, good.length - 60), /not a ZIP/], [zipSync({ "a.txt": strToU8("x") }), /no job\.json/], [zipSync({ "job.json": strToU8("{") }), /not JSON/],
-      [edited({ version: 2 }), /newer Scutum/], [edited({ format: "other" }), /format/], [edited({ events: [{ seq: 2 }] }), /unknown type|missing/],
+      [strToU8("hello"), /not a ZIP/],
+      [good.slice(0, good.length - 60), /not a ZIP/],
+      [zipSync({ "a.txt": strToU8("x") }), /no job\.json/],
+      [zipSync({ "job.json": strToU8("{") }), /not JSON/],
+      [edited({ version: 2 }), /newer Scutum/],
+      [edited({ format: "other" }), /format/],
+      [edited({ events: [{ seq: 2 }] }), /unknown type|missing/],
       [edited({ attachments: [{ hash: "a".repeat(64), type: "image/png", file: "photos/a.png" }] }), /photo photos\/a\.png is missing/],
       [edited({ events: [{ ...(archive.events as object[])[0], payload: { owner: 5 } }] }), /owner/],
     ];
@@ -175,7 +194,19 @@ describe("CSV", () => {
   const circuit = circuitOf({ model: { id: 1, maker: "", name: "", version: 1, netlist } });
   test("out and in again: the same readings", async () => {
     const { id } = await newJob();
-    await append(shop, id, [reading("B1", 318.4), reading("V2.k", 7.42, { payload: { point: "V2.k", kind: "dcv", value: 7.42, conditions: { mains: 229.5, without: ["V1", "V2"], controls: "volume, 3", warmMinutes: 12 }, note: '=HYPERLINK("x")' } }), reading("R7", 0, { payload: { point: "R7", kind: "ohm", value: 118000, conditions: {} } })]);
+    await append(shop, id, [
+      reading("B1", 318.4),
+      reading("V2.k", 7.42, {
+        payload: {
+          point: "V2.k",
+          kind: "dcv",
+          value: 7.42,
+          conditions: { mains: 229.5, without: ["V1", "V2"], controls: "volume, 3", warmMinutes: 12 },
+          note: '=HYPERLINK("x")',
+        },
+      }),
+      reading("R7", 0, { payload: { point: "R7", kind: "ohm", value: 118000, conditions: {} } }),
+    ]);
     const text = readingsToCsv(await readTape(shop, id));
     expect(text).toContain("'=HYPERLINK");
     const other = await newJob();
@@ -183,14 +214,23 @@ describe("CSV", () => {
     expect(readingsToCsv(await readTape(shop, other.id))).toBe(text);
   });
   test.each([
-    ["volts,place\n1,2", /the header reads "volts,place".*accepted: point,kind,value/], ["point,kind,value\nB9,dcv,3", /Line 2: read point "B9"/], ["point,kind,value\nB1,dcv,4000", /no tube amplifier/],
-    ["point,kind,value\nB1,volts,3", /read kind "volts"/], ["point,kind,value\nR7,ohm,-3", /negative/], ["point,kind,value", /no readings/], ["point,kind,value,unit\nB1,dcv,3,nF", /farads|unit/],
+    ["volts,place\n1,2", /the header reads "volts,place".*accepted: point,kind,value/],
+    ["point,kind,value\nB9,dcv,3", /Line 2: read point "B9"/],
+    ["point,kind,value\nB1,dcv,4000", /no tube amplifier/],
+    ["point,kind,value\nB1,volts,3", /read kind "volts"/],
+    ["point,kind,value\nR7,ohm,-3", /negative/],
+    ["point,kind,value", /no readings/],
+    ["point,kind,value,unit\nB1,dcv,3,nF", /farads|unit/],
   ])("%j is refused", (text, why) => expect(() => csvToEvents(text, circuit, "J.M.")).toThrow(why));
 });
 
 describe("photos", () => {
   test("what is not a whole picture is refused", async () => {
-    const png = await sharp({ create: { width: 400, height: 300, channels: 3, background: "#345", noise: { type: "gaussian", mean: 128, sigma: 40 } } }).png().toBuffer();
+    const png = await sharp({
+      create: { width: 400, height: 300, channels: 3, background: "#345", noise: { type: "gaussian", mean: 128, sigma: 40 } },
+    })
+      .png()
+      .toBuffer();
     expect((await storePhoto(shop, png)).type).toBe("image/png");
     expect((await refusal(storePhoto(shop, strToU8("GIF89a not really")))).message).toMatch(/starting "GIF89a n".*is not a picture/);
     expect((await refusal(storePhoto(shop, png.subarray(0, png.length / 2)))).message).toMatch(/not a picture/);
@@ -202,7 +242,9 @@ describe("settings", () => {
   test("are kept, and refused with the field", async () => {
     await saveSettings(shop, { ...DEFAULT_SETTINGS, safeVolts: 5 });
     expect((await getSettings(shop)).safeVolts).toBe(5);
-    expect(await refusal(saveSettings(shop, { ...DEFAULT_SETTINGS, safeVolts: 400 }))).toMatchObject({ details: [{ field: "safeVolts", message: expect.stringContaining("read 400") }] });
+    expect(await refusal(saveSettings(shop, { ...DEFAULT_SETTINGS, safeVolts: 400 }))).toMatchObject({
+      details: [{ field: "safeVolts", message: expect.stringContaining("read 400") }],
+    });
     await saveSettings(shop, DEFAULT_SETTINGS);
   });
 });
@@ -212,9 +254,24 @@ describe("the report", () => {
     const { id } = await newJob();
     await append(shop, id, [
       { type: "complaint", payload: { words: "It hums and is weak", when: ["always"], use: "kitchen" }, who: "J.M." },
-      reading("V2.k", 14), reading("B1", 240),
-      { type: "change", payload: { position: "C6", kind: "replacement", oldPart: "22 nF 400 V paper", oldMeasured: "leaks 80 V", newPart: "22 nF 630 V film", reason: "grid of V2 positive", reversible: true, oldWent: "bag for the owner" }, who: "J.M." },
-      reading("V2.k", 7.9), reading("B1", 287),
+      reading("V2.k", 14),
+      reading("B1", 240),
+      {
+        type: "change",
+        payload: {
+          position: "C6",
+          kind: "replacement",
+          oldPart: "22 nF 400 V paper",
+          oldMeasured: "leaks 80 V",
+          newPart: "22 nF 630 V film",
+          reason: "grid of V2 positive",
+          reversible: true,
+          oldWent: "bag for the owner",
+        },
+        who: "J.M.",
+      },
+      reading("V2.k", 7.9),
+      reading("B1", 287),
       { type: "safety-test", payload: { test: "earth bond", value: 0.04, limit: 0.1, passed: true }, who: "J.M." },
       { type: "approval", payload: { what: "new output transformer", answer: "no", cost: 90 }, who: "J.M." },
       { type: "bill-line", payload: { text: "Bench time", amount: 80, kind: "labour" }, who: "J.M." },
@@ -222,9 +279,16 @@ describe("the report", () => {
     ]);
     const job = await wholeJob(shop, id);
     const report = reportOf(job);
-    expect(report.beforeAfter.find((b) => b.point === "V2.k")).toMatchObject({ before: { text: "14.0 V", verdict: "out" }, after: { text: "7.90 V", verdict: "in" } });
+    expect(report.beforeAfter.find((b) => b.point === "V2.k")).toMatchObject({
+      before: { text: "14.0 V", verdict: "out" },
+      after: { text: "7.90 V", verdict: "in" },
+    });
     expect(report).toMatchObject({ declined: ["new output transformer"], bill: { total: 82.4 }, oldParts: ["C6: 22 nF 400 V paper"] });
-    expect(report.safety.find((s) => s.name === "Earth bond")).toMatchObject({ result: "0.04 Ω", limit: "at most 0.1 Ω", verdict: "passed" });
+    expect(report.safety.find((s) => s.name === "Earth bond")).toMatchObject({
+      result: "0.04 Ω",
+      limit: "at most 0.1 Ω",
+      verdict: "passed",
+    });
     expect(report.safety.filter((s) => s.verdict === "not done")).toHaveLength(5);
     for (const size of ["A4", "LETTER"] as const) {
       const pdf = await reportPdf(report, size, new Map());
@@ -268,7 +332,10 @@ describe("the data folder", () => {
     const release = lockFolder(folder);
     expect(() => lockFolder(folder)).toThrow(/is open in another Scutum \(process \d+/);
     release();
-    writeFileSync(join(folder, "scutum.lock"), JSON.stringify({ pid: 2 ** 22 - 3, host: (await import("node:os")).hostname(), started: "1" }));
+    writeFileSync(
+      join(folder, "scutum.lock"),
+      JSON.stringify({ pid: 2 ** 22 - 3, host: (await import("node:os")).hostname(), started: "1" }),
+    );
     lockFolder(folder)();
     writeFileSync(join(folder, "scutum.lock"), "{half");
     lockFolder(folder)();
@@ -278,7 +345,9 @@ describe("the data folder", () => {
     const folder = temporary();
     mkdirSync(join(folder, "pg"));
     writeFileSync(join(folder, "pg", "junk"), "x");
-    expect(await refusal(openDatabase(folder, undefined))).toMatchObject({ message: expect.stringMatching(/damaged: PG_VERSION is missing/) });
+    expect(await refusal(openDatabase(folder, undefined))).toMatchObject({
+      message: expect.stringMatching(/damaged: PG_VERSION is missing/),
+    });
     await empty.query("insert into migrations (number, name) values (9999, 'future')");
     expect((await refusal(migrate(empty))).message).toMatch(/newer Scutum \(step 9999/);
     await empty.query("delete from migrations where number = 9999");
@@ -286,6 +355,8 @@ describe("the data folder", () => {
 
   test("a full disk is said to be one", () => {
     expect(explain(Object.assign(new Error("could not extend file"), { code: "53100" }))).toMatchObject({ status: 507 });
-    expect(explain(new Error("ENOSPC: no space left on device, write"))).toMatchObject({ message: expect.stringContaining("disk is full") });
+    expect(explain(new Error("ENOSPC: no space left on device, write"))).toMatchObject({
+      message: expect.stringContaining("disk is full"),
+    });
   });
 });

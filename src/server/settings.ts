@@ -17,11 +17,16 @@ export async function getSettings(sql: Sql): Promise<Settings> {
 export async function saveSettings(sql: Sql, settings: unknown): Promise<Settings> {
   const errors = validateSync(plainToInstance(SettingsClass, settings), { whitelist: true, forbidNonWhitelisted: true });
   const flat = (e: ValidationError, prefix = ""): { field: string; message: string }[] => [
-    ...Object.values(e.constraints ?? {}).map((message) => ({ field: prefix + e.property, message: `${message}; read ${JSON.stringify(e.value)?.slice(0, 60)}` })),
+    ...Object.values(e.constraints ?? {}).map((message) => ({
+      field: prefix + e.property,
+      message: `${message}; read ${JSON.stringify(e.value)?.slice(0, 60)}`,
+    })),
     ...(e.children ?? []).flatMap((c) => flat(c, `${prefix}${e.property}.`)),
   ];
   const details = errors.flatMap((e) => flat(e));
   if (details.length > 0) throw new UserError(422, details[0]!.message, details);
-  await sql.query("insert into settings (id, value) values (1, $1::jsonb) on conflict (id) do update set value = excluded.value", [JSON.stringify(settings)]);
+  await sql.query("insert into settings (id, value) values (1, $1::jsonb) on conflict (id) do update set value = excluded.value", [
+    JSON.stringify(settings),
+  ]);
   return settings as Settings;
 }

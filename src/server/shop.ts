@@ -20,7 +20,11 @@ export interface WholeJob {
 
 export async function wholeJob(sql: Sql, id: number): Promise<WholeJob> {
   const head = await getJob(sql, id);
-  const [events, settings, model] = [await readTape(sql, id), await getSettings(sql), head.modelId === null ? undefined : await getModel(sql, head.modelId)];
+  const [events, settings, model] = [
+    await readTape(sql, id),
+    await getSettings(sql),
+    head.modelId === null ? undefined : await getModel(sql, head.modelId),
+  ];
   return { head, events, settings, model };
 }
 
@@ -29,7 +33,11 @@ export async function giveCircuit(database: Database, jobId: number, who: string
   return database.transaction(async (sql) => {
     await getJob(sql, jobId);
     const model = typeof circuit === "string" ? await addModel(sql, circuit) : await getModel(sql, circuit);
-    const note: IncomingEvent = { type: "note", payload: { text: `Circuit of this job: ${model.maker} ${model.name}, version ${model.version}`, station: "intake" }, who };
+    const note: IncomingEvent = {
+      type: "note",
+      payload: { text: `Circuit of this job: ${model.maker} ${model.name}, version ${model.version}`, station: "intake" },
+      who,
+    };
     checkIncoming([note]);
     await sql.query("update jobs set model_id = $2 where id = $1", [jobId, model.id]);
     await appendIn(sql, jobId, [note]);

@@ -26,7 +26,9 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 const CLOCK_AHEAD_MS = 5 * 60_000;
 
 export async function getJob(sql: Sql, id: number): Promise<JobHead> {
-  const [job] = await sql.query<{ id: number; uid: string; model_id: number | null }>("select id, uid, model_id from jobs where id = $1", [id]);
+  const [job] = await sql.query<{ id: number; uid: string; model_id: number | null }>("select id, uid, model_id from jobs where id = $1", [
+    id,
+  ]);
   if (!job) throw new UserError(404, `There is no job ${id} here.`);
   return { id: job.id, uid: job.uid, modelId: job.model_id };
 }
@@ -44,8 +46,14 @@ interface Row {
 
 const toEvent = (r: Row): JobEvent =>
   ({
-    seq: r.seq, id: r.id, at: new Date(r.at).toISOString(), who: r.who, type: r.type, payload: r.payload,
-    ...(r.supersedes === null ? {} : { supersedes: r.supersedes }), ...(r.reason === null ? {} : { reason: r.reason }),
+    seq: r.seq,
+    id: r.id,
+    at: new Date(r.at).toISOString(),
+    who: r.who,
+    type: r.type,
+    payload: r.payload,
+    ...(r.supersedes === null ? {} : { supersedes: r.supersedes }),
+    ...(r.reason === null ? {} : { reason: r.reason }),
   }) as JobEvent;
 
 const COLUMNS = "seq, id, at, who, type, payload, supersedes, reason";
@@ -73,14 +81,28 @@ export async function openJob(sql: Sql, job: NewJob): Promise<JobHead> {
     [job.owner, job.contact ?? ""],
   );
   const serial = job.serial ?? "";
-  const known = serial ? await sql.query<{ id: number }>("select id from amps where owner_id = $1 and label = $2 and serial = $3", [owner!.id, job.amp, serial]) : [];
-  const [amp] = known.length > 0 ? known : await sql.query<{ id: number }>("insert into amps (owner_id, label, serial) values ($1, $2, $3) returning id", [owner!.id, job.amp, serial]);
+  const known = serial
+    ? await sql.query<{ id: number }>("select id from amps where owner_id = $1 and label = $2 and serial = $3", [
+        owner!.id,
+        job.amp,
+        serial,
+      ])
+    : [];
+  const [amp] =
+    known.length > 0
+      ? known
+      : await sql.query<{ id: number }>("insert into amps (owner_id, label, serial) values ($1, $2, $3) returning id", [
+          owner!.id,
+          job.amp,
+          serial,
+        ]);
   // Two benches that open jobs at once must not be given one number.
   await sql.query("lock table jobs in exclusive mode");
   const number = job.id ?? (await sql.query<{ next: number }>("select coalesce(max(id), 1000) + 1 as next from jobs"))[0]!.next;
-  const [head] = await sql.query<{ id: number; uid: string }>("insert into jobs (id, uid, owner_id, amp_id, model_id) values ($1, $2, $3, $4, $5) returning id, uid", [
-    number, job.uid ?? randomUUID(), owner!.id, amp!.id, job.modelId ?? null,
-  ]);
+  const [head] = await sql.query<{ id: number; uid: string }>(
+    "insert into jobs (id, uid, owner_id, amp_id, model_id) values ($1, $2, $3, $4, $5) returning id, uid",
+    [number, job.uid ?? randomUUID(), owner!.id, amp!.id, job.modelId ?? null],
+  );
   return { id: head!.id, uid: head!.uid, modelId: job.modelId ?? null };
 }
 
@@ -94,11 +116,19 @@ export function checkIncoming(events: IncomingEvent[], now = Date.now()): void {
     if (typeof e !== "object" || e === null) return void details.push({ message: `${where}an object is wanted` });
     for (const { field, message } of payloadErrors(e.type, e.payload)) details.push({ field, message: where + message });
     if (e.id !== undefined && !UUID.test(e.id)) details.push({ field: "id", message: `${where}id: a UUID in lower case is wanted` });
-    if (typeof e.who !== "string" || !/^[\p{L}.\- ]{1,12}$/u.test(e.who)) details.push({ field: "who", message: `${where}who: initials of 1 to 12 letters are wanted; read ${JSON.stringify(e.who)?.slice(0, 40)}` });
-    if (e.at !== undefined && !(Date.parse(e.at) > 0 && Date.parse(e.at) < now + CLOCK_AHEAD_MS)) details.push({ field: "at", message: `${where}at: a time that has come is wanted; read ${String(e.at).slice(0, 40)}` });
-    if (e.supersedes !== undefined && !(Number.isInteger(e.supersedes) && e.supersedes > 0)) details.push({ field: "supersedes", message: `${where}supersedes: the number of a line is wanted` });
-    if (e.reason !== undefined && (typeof e.reason !== "string" || e.reason.length > 1000)) details.push({ field: "reason", message: `${where}reason: up to 1000 characters` });
-    if (e.type === "undo" && e.supersedes === undefined) details.push({ field: "supersedes", message: `${where}an undo names the line that it strikes` });
+    if (typeof e.who !== "string" || !/^[\p{L}.\- ]{1,12}$/u.test(e.who))
+      details.push({
+        field: "who",
+        message: `${where}who: initials of 1 to 12 letters are wanted; read ${JSON.stringify(e.who)?.slice(0, 40)}`,
+      });
+    if (e.at !== undefined && !(Date.parse(e.at) > 0 && Date.parse(e.at) < now + CLOCK_AHEAD_MS))
+      details.push({ field: "at", message: `${where}at: a time that has come is wanted; read ${String(e.at).slice(0, 40)}` });
+    if (e.supersedes !== undefined && !(Number.isInteger(e.supersedes) && e.supersedes > 0))
+      details.push({ field: "supersedes", message: `${where}supersedes: the number of a line is wanted` });
+    if (e.reason !== undefined && (typeof e.reason !== "string" || e.reason.length > 1000))
+      details.push({ field: "reason", message: `${where}reason: up to 1000 characters` });
+    if (e.type === "undo" && e.supersedes === undefined)
+      details.push({ field: "supersedes", message: `${where}an undo names the line that it strikes` });
   });
   if (details.length > 0) throw new UserError(422, details[0]!.message, details);
 }
@@ -130,8 +160,14 @@ export async function appendIn(sql: Sql, jobId: number, events: IncomingEvent[])
     }
     if (e.supersedes !== undefined) refuseStale(tape, e.supersedes);
     const event = {
-      seq: tape.length + 1, id, at: new Date(e.at ?? Date.now()).toISOString(), who: e.who, type: e.type, payload: e.payload,
-      ...(e.supersedes === undefined ? {} : { supersedes: e.supersedes }), ...(e.reason === undefined ? {} : { reason: e.reason }),
+      seq: tape.length + 1,
+      id,
+      at: new Date(e.at ?? Date.now()).toISOString(),
+      who: e.who,
+      type: e.type,
+      payload: e.payload,
+      ...(e.supersedes === undefined ? {} : { supersedes: e.supersedes }),
+      ...(e.reason === undefined ? {} : { reason: e.reason }),
     } as JobEvent;
     tape.push(event);
     byId.set(id, event);
@@ -148,7 +184,10 @@ function refuseStale(tape: JobEvent[], seq: number): void {
   if (!line) throw new UserError(422, `Line ${seq} is not on this tape; it has ${tape.length} lines.`);
   if (!line.effective) {
     const by = tape.find((e) => e.seq === line.supersededBy)!;
-    throw new UserError(409, `Line ${seq} was already replaced by line ${by.seq} (${by.who}, ${by.at.slice(11, 16)} UTC). Look at that one first; what you typed is kept.`);
+    throw new UserError(
+      409,
+      `Line ${seq} was already replaced by line ${by.seq} (${by.who}, ${by.at.slice(11, 16)} UTC). Look at that one first; what you typed is kept.`,
+    );
   }
 }
 
@@ -174,7 +213,23 @@ export async function writeSummary(sql: Sql, jobId: number, tape: JobEvent[]): P
      on conflict (job_id) do update set owner = excluded.owner, amp = excluded.amp, serial = excluded.serial, complaint = excluded.complaint, waiting_on = excluded.waiting_on,
        waiting_what = excluded.waiting_what, waiting_until = excluded.waiting_until, energy = excluded.energy, due_date = excluded.due_date, open_findings = excluded.open_findings,
        readings = excluded.readings, opened_at = excluded.opened_at, last_at = excluded.last_at, search = excluded.search`,
-    [jobId, s.owner, s.amp, s.serial, s.complaint, s.waitingOn, s.waitingWhat, s.waitingUntil, s.energy, s.dueDate, s.openFindings, s.readings, s.openedAt, s.lastAt, s.search],
+    [
+      jobId,
+      s.owner,
+      s.amp,
+      s.serial,
+      s.complaint,
+      s.waitingOn,
+      s.waitingWhat,
+      s.waitingUntil,
+      s.energy,
+      s.dueDate,
+      s.openFindings,
+      s.readings,
+      s.openedAt,
+      s.lastAt,
+      s.search,
+    ],
   );
 }
 
@@ -182,7 +237,10 @@ export async function writeSummary(sql: Sql, jobId: number, tape: JobEvent[]): P
 const readOnce = new Map<string, Circuit>();
 
 async function circuitOfJob(sql: Sql, jobId: number): Promise<Circuit | undefined> {
-  const [model] = await sql.query<{ netlist: string }>("select m.netlist from jobs j join amp_models m on m.id = j.model_id where j.id = $1", [jobId]);
+  const [model] = await sql.query<{ netlist: string }>(
+    "select m.netlist from jobs j join amp_models m on m.id = j.model_id where j.id = $1",
+    [jobId],
+  );
   if (!model) return undefined;
   const known = readOnce.get(model.netlist);
   if (known) return known;

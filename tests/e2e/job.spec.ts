@@ -17,7 +17,11 @@ async function say(page: Page, text: string) {
   await line.press("Enter");
   await expect(line).toHaveValue("");
 }
-const station = (page: Page, name: string) => page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: new RegExp(`^\\d*\\s*${name}`) }).click();
+const station = (page: Page, name: string) =>
+  page
+    .getByRole("navigation", { name: "Stations" })
+    .getByRole("link", { name: new RegExp(`^\\d*\\s*${name}`) })
+    .click();
 
 test("one job from intake to the printed report", async ({ page }) => {
   test.setTimeout(240_000);
@@ -54,7 +58,12 @@ test("one job from intake to the printed report", async ({ page }) => {
   await page.getByRole("link", { name: "Make safe", exact: true }).click();
   await page.getByRole("button", { name: "It is off and the plug is out" }).click();
   await say(page, "meter 9.02 9 battery");
-  for (const [name, volts] of [["c1", "0.4"], ["c2", "0.2"], ["c3", "0.1"]]) await say(page, `${name} ${volts}`);
+  for (const [name, volts] of [
+    ["c1", "0.4"],
+    ["c2", "0.2"],
+    ["c3", "0.1"],
+  ])
+    await say(page, `${name} ${volts}`);
   await expect(page.getByText(/^Read C1 again in \d+ s$/).first()).toBeVisible();
   await expect(guard(page)).not.toContainText("PROVEN DEAD");
 
@@ -82,7 +91,15 @@ test("one job from intake to the printed report", async ({ page }) => {
   const reading = page.getByLabel("Reading, V");
   await expect(reading).toBeFocused();
   const outcome = page.getByTestId("outcome");
-  for (const [volts, point, verdict] of [["281", "B1", "in"], ["262", "B2", "in"], ["219", "B3", "in"], ["12.4", "V2.k", "out"], ["255", "V2.p", "in"], ["255", "V2.s", "in"], ["5.1", "V2.g", "out"]] as const) {
+  for (const [volts, point, verdict] of [
+    ["281", "B1", "in"],
+    ["262", "B2", "in"],
+    ["219", "B3", "in"],
+    ["12.4", "V2.k", "out"],
+    ["255", "V2.p", "in"],
+    ["255", "V2.s", "in"],
+    ["5.1", "V2.g", "out"],
+  ] as const) {
     await page.keyboard.type(volts);
     await page.keyboard.press("Enter");
     await expect(outcome).toContainText(point);
@@ -140,13 +157,25 @@ test("one job from intake to the printed report", async ({ page }) => {
   const job = /jobs\/(\d+)/.exec(page.url())![1]!;
   await page.getByRole("link", { name: "Open and print" }).click();
   const report = page.getByRole("article");
-  for (const text of ["Report on the Brackwynd Wren 5, serial B2044", "Quiet, and it fizzes", "22 nF 630 V film", "passed", "Bench time", "not a promise that the amplifier is safe to touch", "the complaint is gone"]) await expect(report).toContainText(text);
+  for (const text of [
+    "Report on the Brackwynd Wren 5, serial B2044",
+    "Quiet, and it fizzes",
+    "22 nF 630 V film",
+    "passed",
+    "Bench time",
+    "not a promise that the amplifier is safe to touch",
+    "the complaint is gone",
+  ])
+    await expect(report).toContainText(text);
   const row = report.getByRole("row", { name: /V2\.k/ });
   await expect(row).toContainText("12.4 V");
   await expect(row).toContainText("8.10 V");
   await page.emulateMedia({ media: "print" });
   await expect(page.getByRole("button", { name: "Print" })).toBeHidden();
-  for (const [paper, width] of [["", 595.28], ["?paper=letter", 612]] as const) {
+  for (const [paper, width] of [
+    ["", 595.28],
+    ["?paper=letter", 612],
+  ] as const) {
     const pdf = await page.request.get(`${shop.address}/api/v1/jobs/${job}/report${paper}`);
     expect(pdf.headers()["content-type"]).toBe("application/pdf");
     expect((await pdf.body()).toString("latin1")).toContain(`/MediaBox [0 0 ${width} `);
@@ -246,7 +275,10 @@ test("two tabs on one job see each other's lines, and only one of two correction
   await say(one, "note from the first tab");
   await expect(tape(two)).toContainText("from the first tab");
   const seq = Number(await tape(one).locator("li").last().getAttribute("data-seq"));
-  const strike = (p: Page) => p.request.post(`${shop.address}/api/v1/jobs/1003/events`, { data: { events: [{ type: "undo", who: "J.M.", supersedes: seq, reason: "twice", payload: {} }] } });
+  const strike = (p: Page) =>
+    p.request.post(`${shop.address}/api/v1/jobs/1003/events`, {
+      data: { events: [{ type: "undo", who: "J.M.", supersedes: seq, reason: "twice", payload: {} }] },
+    });
   expect((await strike(one)).status()).toBe(200);
   const second = await strike(two);
   expect(second.status()).toBe(409);

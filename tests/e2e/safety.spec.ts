@@ -12,12 +12,18 @@ test("every reading that was acknowledged is there after the server was killed",
   const acknowledged: string[] = [];
   const url = `${shop.address}/api/v1/jobs/1006/events`;
   const post = (id: string, value: number) =>
-    page.request.post(url, { data: { events: [{ id, type: "reading", who: "J.M.", payload: { point: "B1", kind: "dcv", value, conditions: {} } }] }, timeout: 5000 });
+    page.request.post(url, {
+      data: { events: [{ id, type: "reading", who: "J.M.", payload: { point: "B1", kind: "dcv", value, conditions: {} } }] },
+      timeout: 5000,
+    });
   let killed: Promise<void> | undefined;
   for (let i = 0; i < 200; i++) {
     const id = crypto.randomUUID();
     if (i === 60) killed = shop.kill();
-    const ok = await post(id, 100 + i).then((r) => r.ok(), () => false);
+    const ok = await post(id, 100 + i).then(
+      (r) => r.ok(),
+      () => false,
+    );
     if (ok) acknowledged.push(id);
     else break;
   }
@@ -54,9 +60,14 @@ test("writes from other sites, foreign names and large bodies are refused", asyn
   const data = { events: [{ type: "note", who: "J.M.", payload: { text: "x" } }] };
   expect((await page.request.post(url, { data, headers: { origin: "https://elsewhere.invalid" } })).status()).toBe(403);
   expect((await page.request.post(url, { data, headers: { "sec-fetch-site": "cross-site" } })).status()).toBe(403);
-  for (const path of ["photos", "import"]) expect((await page.request.post(`${shop.address}/api/v1/${path}`, { data: "x", headers: { origin: "https://elsewhere.invalid" } })).status()).toBe(403);
+  for (const path of ["photos", "import"])
+    expect(
+      (await page.request.post(`${shop.address}/api/v1/${path}`, { data: "x", headers: { origin: "https://elsewhere.invalid" } })).status(),
+    ).toBe(403);
   expect((await page.request.get(`${shop.address}/`, { headers: { host: "elsewhere.invalid" } })).status()).toBe(421);
-  expect((await page.request.post(url, { data: "x".repeat(3_000_000), headers: { "content-type": "application/json" } })).status()).toBe(413);
+  expect((await page.request.post(url, { data: "x".repeat(3_000_000), headers: { "content-type": "application/json" } })).status()).toBe(
+    413,
+  );
   expect((await page.request.post(url, { data: "{not json", headers: { "content-type": "application/json" } })).status()).toBe(400);
   const policy = (await page.request.get(shop.address)).headers()["content-security-policy"]!;
   expect(policy).toMatch(/script-src 'self' 'nonce-/);
@@ -64,7 +75,9 @@ test("writes from other sites, foreign names and large bodies are refused", asyn
 });
 
 test("a reading's verdict is on the screen within 100 ms of Enter, at the 95th percentile", async ({ page }) => {
-  await page.request.post(`${shop.address}/api/v1/jobs/1006/events`, { data: { events: [{ type: "power", who: "J.M.", payload: { state: "on", plug: "in", through: "straight" } }] } });
+  await page.request.post(`${shop.address}/api/v1/jobs/1006/events`, {
+    data: { events: [{ type: "power", who: "J.M.", payload: { state: "on", plug: "in", through: "straight" } }] },
+  });
   await page.goto(`${shop.address}/jobs/1006/walk`);
   await page.locator("[data-ready]").waitFor();
   const times = await page.evaluate(async () => {
@@ -77,7 +90,8 @@ test("a reading's verdict is on the screen within 100 ms of Enter, at the 95th p
       const start = performance.now();
       input.form!.requestSubmit();
       await new Promise<void>((done) => {
-        const look = () => (document.querySelector("[data-testid=outcome]")?.textContent?.includes(`${200 + i} V`) ? done() : requestAnimationFrame(look));
+        const look = () =>
+          document.querySelector("[data-testid=outcome]")?.textContent?.includes(`${200 + i} V`) ? done() : requestAnimationFrame(look);
         look();
       });
       out.push(performance.now() - start);
@@ -93,11 +107,34 @@ for (const theme of ["enamel", "ledger"] as const) {
   test(`no screen fails the accessibility audit in ${theme}`, async ({ context, page }) => {
     await context.addCookies([{ name: "scutum-theme", value: theme, url: shop.address }]);
     const found: string[] = [];
-    for (const path of ["/", "/jobs/new", "/settings", "/jobs/1004/intake", "/jobs/1004/make-safe", "/jobs/1004/look", "/jobs/1004/cold-checks", "/jobs/1005/bring-up", "/jobs/1004/walk", "/jobs/1005/work", "/jobs/1005/output-stage", "/jobs/1001/prove", "/jobs/1001/return", "/jobs/1001/report"]) {
+    for (const path of [
+      "/",
+      "/jobs/new",
+      "/settings",
+      "/jobs/1004/intake",
+      "/jobs/1004/make-safe",
+      "/jobs/1004/look",
+      "/jobs/1004/cold-checks",
+      "/jobs/1005/bring-up",
+      "/jobs/1004/walk",
+      "/jobs/1005/work",
+      "/jobs/1005/output-stage",
+      "/jobs/1001/prove",
+      "/jobs/1001/return",
+      "/jobs/1001/report",
+    ]) {
       await page.goto(shop.address + path);
       await page.waitForLoadState("load");
       const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]).analyze();
-      found.push(...violations.map((v) => `${path}: ${v.id}: ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 140)).join(" | ")}`));
+      found.push(
+        ...violations.map(
+          (v) =>
+            `${path}: ${v.id}: ${v.nodes
+              .slice(0, 3)
+              .map((n) => n.html.slice(0, 140))
+              .join(" | ")}`,
+        ),
+      );
     }
     expect(found).toEqual([]);
   });

@@ -10,12 +10,18 @@ export class Shop {
   private child?: ChildProcess;
   address = "";
 
-  private constructor(readonly folder: string, private readonly port: number) {}
+  private constructor(
+    readonly folder: string,
+    private readonly port: number,
+  ) {}
 
   static async open(options: { demo?: boolean } = {}): Promise<Shop> {
     const shop = new Shop(mkdtempSync(join(tmpdir(), "scutum-e2e-")), await freePort());
     if (options.demo) {
-      const made = spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "demo/main.ts"], { env: { ...process.env, SCUTUM_DATA: shop.folder }, encoding: "utf8" });
+      const made = spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "demo/main.ts"], {
+        env: { ...process.env, SCUTUM_DATA: shop.folder },
+        encoding: "utf8",
+      });
       if (made.status !== 0) throw new Error(made.stderr);
     }
     await shop.start();
@@ -25,10 +31,16 @@ export class Shop {
   async start(): Promise<void> {
     this.address = `http://127.0.0.1:${this.port}`;
     this.child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(this.port)], {
-      env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: this.folder, NEXT_TELEMETRY_DISABLED: "1" }, stdio: ["ignore", "ignore", "inherit"],
+      env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: this.folder, NEXT_TELEMETRY_DISABLED: "1" },
+      stdio: ["ignore", "ignore", "inherit"],
     });
     const deadline = Date.now() + 60_000;
-    while (!(await fetch(`${this.address}/api/v1/settings`).then((r) => r.ok, () => false))) {
+    while (
+      !(await fetch(`${this.address}/api/v1/settings`).then(
+        (r) => r.ok,
+        () => false,
+      ))
+    ) {
       if (Date.now() > deadline || this.child.exitCode !== null) throw new Error("the server did not start");
       await new Promise((r) => setTimeout(r, 100));
     }

@@ -12,7 +12,10 @@ export async function respond(work: () => Promise<Response>): Promise<Response> 
     const error = explain(thrown);
     if (error instanceof UserError) return NextResponse.json({ error: error.message, details: error.details }, { status: error.status });
     console.error(error);
-    return NextResponse.json({ error: "Something failed inside Scutum. What you typed is kept; the server's log says more." }, { status: 500 });
+    return NextResponse.json(
+      { error: "Something failed inside Scutum. What you typed is kept; the server's log says more." },
+      { status: 500 },
+    );
   }
 }
 

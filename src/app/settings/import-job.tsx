@@ -12,7 +12,11 @@ export function ImportJob() {
     try {
       const response = await fetch("/api/v1/import", { method: "POST", body: file });
       const answer = (await response.json()) as { id?: number; renumbered?: boolean; error?: string };
-      if (answer.id) setSays({ text: `${file.name} is here as job ${answer.id}${answer.renumbered ? "; its own number was taken" : ""}.`, id: answer.id });
+      if (answer.id)
+        setSays({
+          text: `${file.name} is here as job ${answer.id}${answer.renumbered ? "; its own number was taken" : ""}.`,
+          id: answer.id,
+        });
       else setSays({ text: `${file.name}: ${answer.error ?? "not taken"}`, bad: true });
     } catch {
       setSays({ text: "The server is not reached. Try again.", bad: true });
@@ -23,9 +27,26 @@ export function ImportJob() {
       <div className="flex flex-wrap items-center gap-3">
         <label className="btn">
           Choose the file
-          <input type="file" accept=".zip,application/zip" className="sr-only" onChange={(e) => { void take(e.target.files?.[0]); e.target.value = ""; }} />
+          <input
+            type="file"
+            accept=".zip,application/zip"
+            className="sr-only"
+            onChange={(e) => {
+              void take(e.target.files?.[0]);
+              e.target.value = "";
+            }}
+          />
         </label>
-        {says && <p role={says.bad ? "alert" : "status"} className={says.bad ? "text-error" : ""}>{says.text} {says.id && <Link className="underline" href={`/jobs/${says.id}/intake`}>Open it</Link>}</p>}
+        {says && (
+          <p role={says.bad ? "alert" : "status"} className={says.bad ? "text-error" : ""}>
+            {says.text}{" "}
+            {says.id && (
+              <Link className="underline" href={`/jobs/${says.id}/intake`}>
+                Open it
+              </Link>
+            )}
+          </p>
+        )}
       </div>
     </Section>
   );

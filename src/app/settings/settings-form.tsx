@@ -16,9 +16,19 @@ export function SettingsForm({ settings }: { settings: Settings }) {
   const [says, setSays] = useState<{ text: string; bad: boolean }>();
   const { register, handleSubmit, setError, formState } = useForm({
     values: {
-      shopName: settings.shopName, shopAddress: settings.shopAddress, technicians: settings.technicians.join(", "), safeVolts: String(settings.safeVolts), proofHours: String(settings.proofHours), mainsVolts: String(settings.mainsVolts),
-      decimal: settings.decimal, tubeWord: settings.tubeWord, mainsWord: settings.mainsWord, currency: settings.currency,
-      earthBondOhms: plain(settings.limits.earthBondOhms, "Ω"), insulationOhms: plain(settings.limits.insulationOhms, "Ω"), leakageAmps: plain(settings.limits.leakageAmps, "A"),
+      shopName: settings.shopName,
+      shopAddress: settings.shopAddress,
+      technicians: settings.technicians.join(", "),
+      safeVolts: String(settings.safeVolts),
+      proofHours: String(settings.proofHours),
+      mainsVolts: String(settings.mainsVolts),
+      decimal: settings.decimal,
+      tubeWord: settings.tubeWord,
+      mainsWord: settings.mainsWord,
+      currency: settings.currency,
+      earthBondOhms: plain(settings.limits.earthBondOhms, "Ω"),
+      insulationOhms: plain(settings.limits.insulationOhms, "Ω"),
+      leakageAmps: plain(settings.limits.leakageAmps, "A"),
     },
   });
   const errors = formState.errors;
@@ -33,12 +43,32 @@ export function SettingsForm({ settings }: { settings: Settings }) {
       return 0;
     };
     const next: Settings = {
-      shopName: v.shopName.trim(), shopAddress: v.shopAddress.trim(), technicians: v.technicians.split(",").map((t) => t.trim()).filter(Boolean), safeVolts: read("safeVolts", "V"), proofHours: read("proofHours"), mainsVolts: read("mainsVolts", "V"),
-      decimal: v.decimal, tubeWord: v.tubeWord, mainsWord: v.mainsWord, currency: v.currency.trim(), limits: { earthBondOhms: read("earthBondOhms", "Ω"), insulationOhms: read("insulationOhms", "Ω"), leakageAmps: read("leakageAmps", "A") },
+      shopName: v.shopName.trim(),
+      shopAddress: v.shopAddress.trim(),
+      technicians: v.technicians
+        .split(",")
+        .map((t) => t.trim())
+        .filter(Boolean),
+      safeVolts: read("safeVolts", "V"),
+      proofHours: read("proofHours"),
+      mainsVolts: read("mainsVolts", "V"),
+      decimal: v.decimal,
+      tubeWord: v.tubeWord,
+      mainsWord: v.mainsWord,
+      currency: v.currency.trim(),
+      limits: {
+        earthBondOhms: read("earthBondOhms", "Ω"),
+        insulationOhms: read("insulationOhms", "Ω"),
+        leakageAmps: read("leakageAmps", "A"),
+      },
     };
     if (!sound) return;
     try {
-      const response = await fetch("/api/v1/settings", { method: "PUT", headers: { "content-type": "application/json" }, body: JSON.stringify(next) });
+      const response = await fetch("/api/v1/settings", {
+        method: "PUT",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify(next),
+      });
       const answer = (await response.json()) as { error?: string; details?: { field?: string; message: string }[] };
       if (response.ok) {
         setSays({ text: "Stored.", bad: false });
@@ -57,32 +87,71 @@ export function SettingsForm({ settings }: { settings: Settings }) {
     <form onSubmit={store}>
       <Section title="The shop">
         <div className="grid gap-3 sm:grid-cols-2">
-          <Field label="Name" error={errors.shopName?.message}><input className="input w-full" {...register("shopName")} /></Field>
-          <Field label="Address, as on the report" error={errors.shopAddress?.message}><input className="input w-full" {...register("shopAddress")} /></Field>
-          <Field label="Technicians, by initials" error={errors.technicians?.message}><input className="input w-full" {...register("technicians")} /></Field>
-          <Field label="Currency" error={errors.currency?.message}><input className="input w-24" {...register("currency")} /></Field>
+          <Field label="Name" error={errors.shopName?.message}>
+            <input className="input w-full" {...register("shopName")} />
+          </Field>
+          <Field label="Address, as on the report" error={errors.shopAddress?.message}>
+            <input className="input w-full" {...register("shopAddress")} />
+          </Field>
+          <Field label="Technicians, by initials" error={errors.technicians?.message}>
+            <input className="input w-full" {...register("technicians")} />
+          </Field>
+          <Field label="Currency" error={errors.currency?.message}>
+            <input className="input w-24" {...register("currency")} />
+          </Field>
         </div>
       </Section>
       <Section title="Safety" hint={SAFETY_NOTE.split(". ")[1] + "."}>
         <div className="grid gap-3 sm:grid-cols-3">
-          <Field label="Safe voltage of a reservoir, V" error={errors.safeVolts?.message}><input className="input w-full text-right font-mono" {...register("safeVolts")} /></Field>
-          <Field label="A proof holds for, hours" error={errors.proofHours?.message}><input className="input w-full text-right font-mono" {...register("proofHours")} /></Field>
-          <Field label="Usual mains, V" error={errors.mainsVolts?.message}><input className="input w-full text-right font-mono" {...register("mainsVolts")} /></Field>
-          <Field label="Earth bond, at most" error={errors.earthBondOhms?.message}><input className="input w-full text-right font-mono" {...register("earthBondOhms")} /></Field>
-          <Field label="Insulation, at least" error={errors.insulationOhms?.message}><input className="input w-full text-right font-mono" {...register("insulationOhms")} /></Field>
-          <Field label="Leakage, at most" error={errors.leakageAmps?.message}><input className="input w-full text-right font-mono" {...register("leakageAmps")} /></Field>
+          <Field label="Safe voltage of a reservoir, V" error={errors.safeVolts?.message}>
+            <input className="input w-full text-right font-mono" {...register("safeVolts")} />
+          </Field>
+          <Field label="A proof holds for, hours" error={errors.proofHours?.message}>
+            <input className="input w-full text-right font-mono" {...register("proofHours")} />
+          </Field>
+          <Field label="Usual mains, V" error={errors.mainsVolts?.message}>
+            <input className="input w-full text-right font-mono" {...register("mainsVolts")} />
+          </Field>
+          <Field label="Earth bond, at most" error={errors.earthBondOhms?.message}>
+            <input className="input w-full text-right font-mono" {...register("earthBondOhms")} />
+          </Field>
+          <Field label="Insulation, at least" error={errors.insulationOhms?.message}>
+            <input className="input w-full text-right font-mono" {...register("insulationOhms")} />
+          </Field>
+          <Field label="Leakage, at most" error={errors.leakageAmps?.message}>
+            <input className="input w-full text-right font-mono" {...register("leakageAmps")} />
+          </Field>
         </div>
       </Section>
       <Section title="Words and numbers">
         <div className="grid gap-3 sm:grid-cols-3">
-          <Field label="Decimal sign"><select className="select w-full" {...register("decimal")}><option value=".">point, 12.5</option><option value=",">comma, 12,5</option></select></Field>
-          <Field label="It is a"><select className="select w-full" {...register("tubeWord")}><option>tube</option><option>valve</option></select></Field>
-          <Field label="It comes from the"><select className="select w-full" {...register("mainsWord")}><option>mains</option><option>line</option></select></Field>
+          <Field label="Decimal sign">
+            <select className="select w-full" {...register("decimal")}>
+              <option value=".">point, 12.5</option>
+              <option value=",">comma, 12,5</option>
+            </select>
+          </Field>
+          <Field label="It is a">
+            <select className="select w-full" {...register("tubeWord")}>
+              <option>tube</option>
+              <option>valve</option>
+            </select>
+          </Field>
+          <Field label="It comes from the">
+            <select className="select w-full" {...register("mainsWord")}>
+              <option>mains</option>
+              <option>line</option>
+            </select>
+          </Field>
         </div>
       </Section>
       <div className="flex items-center gap-3">
         <button className="btn btn-primary">Store the settings</button>
-        {says && <p role={says.bad ? "alert" : "status"} className={says.bad ? "text-error" : ""}>{says.text}</p>}
+        {says && (
+          <p role={says.bad ? "alert" : "status"} className={says.bad ? "text-error" : ""}>
+            {says.text}
+          </p>
+        )}
       </div>
     </form>
   );

@@ -51,8 +51,15 @@ export function readAnnotation(text: string, line: number, circuit: Circuit, rep
       if (!/^[A-Za-z][\w.+-]*$/.test(name)) return report(name, "a point name of letters, digits and points, such as V2.k");
       if (circuit.points.some((p) => p.name.toLowerCase() === name.toLowerCase())) return report(name, "a point name that is used once");
       circuit.points.push({
-        name, line, node: nodeName(node), order: number("order") ?? 1000 + circuit.points.length, label: pairs.get("label") ?? name,
-        pin: pairs.get("pin"), chart: number("chart"), tol: number("tol", 0.01), caution: pairs.get("caution"),
+        name,
+        line,
+        node: nodeName(node),
+        order: number("order") ?? 1000 + circuit.points.length,
+        label: pairs.get("label") ?? name,
+        pin: pairs.get("pin"),
+        chart: number("chart"),
+        tol: number("tol", 0.01),
+        caution: pairs.get("caution"),
       });
       return;
     }
@@ -70,7 +77,12 @@ export function readAnnotation(text: string, line: number, circuit: Circuit, rep
       const tubes = (pairs.get("string") ?? pairs.get("tubes"))?.split(",").filter(Boolean);
       if (!name || !tubes?.length) return report(rest || "nothing", "*@heater NAME volts=6.3 tubes=V1,V2 or *@heater NAME string=V1,V2,V3");
       circuit.heaters.push({
-        name, volts: number("volts"), tubes: tubes.map((t) => t.toUpperCase()), string: pairs.has("string"), reference: pairs.get("reference"), ballast: pairs.get("ballast"),
+        name,
+        volts: number("volts"),
+        tubes: tubes.map((t) => t.toUpperCase()),
+        string: pairs.has("string"),
+        reference: pairs.get("reference"),
+        ballast: pairs.get("ballast"),
       });
       return;
     }
@@ -113,14 +125,30 @@ export function readPartNotes(comment: string, report: Report): PartNotes {
         if (percent !== undefined) notes.tol = percent / 100;
         break;
       }
-      case "volts": notes.volts = number(); break;
-      case "watts": notes.watts = number(); break;
-      case "year": notes.year = number(); break;
-      case "temp": notes.temp = number(); break;
-      case "kind": notes.kind = value; break;
-      case "section": notes.section = value; break;
-      case "label": notes.label = value; break;
-      case "heater": notes.heater = value; break;
+      case "volts":
+        notes.volts = number();
+        break;
+      case "watts":
+        notes.watts = number();
+        break;
+      case "year":
+        notes.year = number();
+        break;
+      case "temp":
+        notes.temp = number();
+        break;
+      case "kind":
+        notes.kind = value;
+        break;
+      case "section":
+        notes.section = value;
+        break;
+      case "label":
+        notes.label = value;
+        break;
+      case "heater":
+        notes.heater = value;
+        break;
       case "prov":
         if (PROVENANCES.includes(value as Provenance)) notes.prov = value as Provenance;
         else report(`@prov ${value}`, `@prov ${PROVENANCES.join(", ")}`);
@@ -137,4 +165,3 @@ export function nodeName(text: string): string {
   const lower = text.toLowerCase();
   return lower === "gnd" ? "0" : lower;
 }
-

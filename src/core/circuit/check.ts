@@ -26,14 +26,16 @@ export function checkCircuit(circuit: Circuit, error: Report, warn: Report): voi
     if (node !== "0" && uses === 1) warn(line, `node ${node}, with one part on it`, "at least two parts at each node");
   }
   const known = (node: string) => nodes.has(node);
-  for (const p of circuit.points) if (!known(p.node)) error(p.line, `point ${p.name} at node ${p.node}`, "a node that a part is connected to");
+  for (const p of circuit.points)
+    if (!known(p.node)) error(p.line, `point ${p.name} at node ${p.node}`, "a node that a part is connected to");
   for (const s of circuit.stages)
     for (const n of [s.in, s.out]) if (!known(n)) error(1, `stage ${s.name} at node ${n}`, "a node that a part is connected to");
   for (const [a, b] of circuit.near) for (const n of [a, b]) if (!known(n)) error(1, `*@near ${a} ${b}`, `nodes that exist; ${n} does not`);
   for (const e of circuit.elements) {
     if (e.letter !== "K") continue;
     for (const coil of [e.params.first, e.params.second])
-      if (!circuit.elements.some((l) => l.letter === "L" && l.name === coil)) error(e.line, `${e.name} couples ${coil}`, "an inductor of this file");
+      if (!circuit.elements.some((l) => l.letter === "L" && l.name === coil))
+        error(e.line, `${e.name} couples ${coil}`, "an inductor of this file");
   }
   checkSourceLoops(circuit, error);
   checkFloating(circuit, nodes, error);
@@ -64,12 +66,16 @@ function checkFloating(circuit: Circuit, nodes: Map<string, { line: number }>, e
       joinAll(sets, [e.nodes[0]!, e.nodes[2]!]);
     } else if (e.letter === "X" && findTubeType(e.type ?? "")) {
       // A grid draws no direct current worth the name: it needs a leak of its own.
-      joinAll(sets, e.nodes.filter((_, i) => i !== e.nodes.length - 2));
+      joinAll(
+        sets,
+        e.nodes.filter((_, i) => i !== e.nodes.length - 2),
+      );
     } else joinAll(sets, e.nodes);
   }
   const ground = sets.find("0");
   for (const [node, { line }] of nodes) {
-    if (sets.find(node) !== ground) error(line, `node ${node} floats: only capacitors lead from it to the rest`, "a path for direct current to ground");
+    if (sets.find(node) !== ground)
+      error(line, `node ${node} floats: only capacitors lead from it to the rest`, "a path for direct current to ground");
   }
 }
 

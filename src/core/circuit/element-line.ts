@@ -81,7 +81,8 @@ export function readElement(text: string, comment: string, at: LineContext): Ele
     at.error(typed, "a value above zero");
     return undefined;
   }
-  if (letter === "R" && /^[\d.]+M(ohm)?$/.test(typed)) at.warn(typed, `${typed.replace(/M.*/, "MEG")} if megohms are meant: M is milli in a netlist`);
+  if (letter === "R" && /^[\d.]+M(ohm)?$/.test(typed))
+    at.warn(typed, `${typed.replace(/M.*/, "MEG")} if megohms are meant: M is milli in a netlist`);
   if (nodes[0] === nodes[1]) at.warn(`${name} from ${nodes[0]} to ${nodes[1]}`, "two different nodes; this part does nothing");
   return { ...base, value };
 }
@@ -98,7 +99,15 @@ function readCoupling(name: string, rest: string[], notes: Element["notes"], at:
     at.error(typed, "a coupling above 0 and up to 1");
     return undefined;
   }
-  return { name, letter: "K", nodes: [], value, params: { first: first.toUpperCase(), second: second.toUpperCase() }, notes, line: at.line };
+  return {
+    name,
+    letter: "K",
+    nodes: [],
+    value,
+    params: { first: first.toUpperCase(), second: second.toUpperCase() },
+    notes,
+    line: at.line,
+  };
 }
 
 /** `XNAME node … TYPE key=value …`: a tube or a block. */
@@ -125,7 +134,11 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
   }
   const spec = Object.hasOwn(BLOCKS, type) ? BLOCKS[type] : undefined;
   if (!spec) {
-    const what = tube ? `a RECT_… element with tube=${type}` : `a tube of the library (${TUBE_TYPES.slice(0, 4).map((t) => t.type).join(", ")} …) or one of ${Object.keys(BLOCKS).join(", ")}`;
+    const what = tube
+      ? `a RECT_… element with tube=${type}`
+      : `a tube of the library (${TUBE_TYPES.slice(0, 4)
+          .map((t) => t.type)
+          .join(", ")} …) or one of ${Object.keys(BLOCKS).join(", ")}`;
     at.error(`type ${type.slice(0, 40)}`, what);
     return undefined;
   }
@@ -156,7 +169,8 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
     if (value !== undefined && ["value", "vac", "zp", "zpp", "load"].includes(lower) && !(value > 0)) at.error(pair, `${key}= above zero`);
     if (lower === "value" && /^[\d.]+M$/.test(typed)) at.warn(typed, `${typed}EG if megohms are meant: M is milli in a netlist`);
   }
-  for (const key of spec.needs) if (!pairs.some((p) => p.toLowerCase().startsWith(`${key}=`))) at.error(`${type} without ${key}=`, `${key}= with a number`);
+  for (const key of spec.needs)
+    if (!pairs.some((p) => p.toLowerCase().startsWith(`${key}=`))) at.error(`${type} without ${key}=`, `${key}= with a number`);
   const value = base.params.value;
   return { ...base, value: typeof value === "number" ? value : undefined };
 }

@@ -3,7 +3,14 @@
 import { parseSpiceNumber } from "./spice-number";
 
 const FUNCTIONS: Record<string, (...args: number[]) => number> = {
-  sqrt: Math.sqrt, abs: Math.abs, exp: Math.exp, ln: Math.log, log10: Math.log10, min: Math.min, max: Math.max, pow: Math.pow,
+  sqrt: Math.sqrt,
+  abs: Math.abs,
+  exp: Math.exp,
+  ln: Math.log,
+  log10: Math.log10,
+  min: Math.min,
+  max: Math.max,
+  pow: Math.pow,
 };
 
 /** Deeper brackets than anyone writes; keeps hostile input from exhausting the stack. */
@@ -51,7 +58,10 @@ export function evaluate(text: string, params: ReadonlyMap<string, number>): num
     const token = take();
     if (token === "(") {
       const value = sum(depth + 1);
-      if (take() !== ")") { at--; expected("a closing bracket"); }
+      if (take() !== ")") {
+        at--;
+        expected("a closing bracket");
+      }
       return value;
     }
     if (token !== undefined && /^[\d.]/.test(token)) {
@@ -61,11 +71,20 @@ export function evaluate(text: string, params: ReadonlyMap<string, number>): num
     if (token !== undefined && /^[a-z_]/i.test(token)) {
       if (peek() === "(") {
         const f = Object.hasOwn(FUNCTIONS, token.toLowerCase()) ? FUNCTIONS[token.toLowerCase()] : undefined;
-        if (!f) { at--; expected(`one of the functions ${Object.keys(FUNCTIONS).join(", ")}`); }
+        if (!f) {
+          at--;
+          expected(`one of the functions ${Object.keys(FUNCTIONS).join(", ")}`);
+        }
         take();
         const args = [sum(depth + 1)];
-        while (peek() === ",") { take(); args.push(sum(depth + 1)); }
-        if (take() !== ")") { at--; expected("a closing bracket"); }
+        while (peek() === ",") {
+          take();
+          args.push(sum(depth + 1));
+        }
+        if (take() !== ")") {
+          at--;
+          expected("a closing bracket");
+        }
         return f!(...args);
       }
       const value = params.get(token.toUpperCase());

@@ -105,7 +105,11 @@ export function readCircuit(text: string): ReadResult {
   for (const e of circuit.elements) {
     if (e.letter === "D" && e.type && !circuit.models[e.type]) note(errors, e.line)(`model ${e.type}`, `.model ${e.type} D(IS=… N=…)`);
   }
-  checkCircuit(circuit, (line, found, expected) => note(errors, line)(found, expected), (line, found, expected) => note(warnings, line)(found, expected));
+  checkCircuit(
+    circuit,
+    (line, found, expected) => note(errors, line)(found, expected),
+    (line, found, expected) => note(warnings, line)(found, expected),
+  );
   errors.sort((a, b) => a.line - b.line);
   return { circuit, errors, warnings };
 }
@@ -177,8 +181,13 @@ function readModel(text: string, circuit: Circuit, error: (found: string, expect
 
 /** Reads element lines, writing each subcircuit call out in full: its inner parts are named `CALL.PART`. */
 function expand(
-  body: Logical[], subcircuits: Map<string, Subcircuit>, contextFor: (line: number) => LineContext, into: Element[], prefix: string,
-  nodeMap: ReadonlyMap<string, string>, depth: number,
+  body: Logical[],
+  subcircuits: Map<string, Subcircuit>,
+  contextFor: (line: number) => LineContext,
+  into: Element[],
+  prefix: string,
+  nodeMap: ReadonlyMap<string, string>,
+  depth: number,
 ): void {
   const outer = (node: string) => (node === "0" || !prefix ? node : (nodeMap.get(node) ?? `${prefix.toLowerCase()}${node}`));
   for (const logical of body) {
@@ -187,7 +196,8 @@ function expand(
     const call = callOf(logical.text, subcircuits);
     if (call) {
       const { name, sub, nodes } = call;
-      if (nodes.length !== sub.nodes.length) at.error(`${nodes.length} nodes for ${sub.name}`, `${sub.nodes.length}: ${sub.nodes.join(" ")}`);
+      if (nodes.length !== sub.nodes.length)
+        at.error(`${nodes.length} nodes for ${sub.name}`, `${sub.nodes.length}: ${sub.nodes.join(" ")}`);
       else if (depth >= 8) at.error(logical.text.slice(0, 40), "subcircuits at most 8 deep, and none inside itself");
       else {
         const map = new Map(sub.nodes.map((inner, i) => [inner, outer(nodeName(nodes[i]!))] as const));

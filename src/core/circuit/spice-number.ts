@@ -1,7 +1,16 @@
 /** Numbers in a netlist, by the SPICE rule: suffixes are case-insensitive, M is milli and MEG is mega. */
 
 const SUFFIX: [string, number][] = [
-  ["meg", 6], ["t", 12], ["g", 9], ["k", 3], ["m", -3], ["u", -6], ["µ", -6], ["n", -9], ["p", -12], ["f", -15],
+  ["meg", 6],
+  ["t", 12],
+  ["g", 9],
+  ["k", 3],
+  ["m", -3],
+  ["u", -6],
+  ["µ", -6],
+  ["n", -9],
+  ["p", -12],
+  ["f", -15],
 ];
 
 export type SpiceNumber = { ok: true; value: number; suffix: string } | { ok: false; expected: string };
@@ -11,7 +20,9 @@ export function parseSpiceNumber(text: string): SpiceNumber {
   const infix = /^([+-]?\d+)([kKrRmMuUnNpP])(\d+)$/.exec(text);
   if (infix) {
     const letter = infix[2] ?? "";
-    const shown = /[rR]/.test(letter) ? `${infix[1]}.${infix[3]}` : `${infix[1]}.${infix[3]}${/M/.test(letter) ? "MEG" : letter.toLowerCase()}`;
+    const shown = /[rR]/.test(letter)
+      ? `${infix[1]}.${infix[3]}`
+      : `${infix[1]}.${infix[3]}${/M/.test(letter) ? "MEG" : letter.toLowerCase()}`;
     return { ok: false, expected: `a number as netlists write it: ${shown}` };
   }
   const match = /^([+-]?(?:\d+\.?\d*|\.\d+))(?:e([+-]?\d{1,3}))?([a-zµ]*)$/i.exec(text);

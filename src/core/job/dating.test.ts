@@ -7,19 +7,34 @@ const years = (code: string) => {
 
 describe("date codes", () => {
   test.each<[string, number[]]>([
-    ["137-6118", [1961]], ["137 6 18", [1936, 1946, 1956, 1966, 1976, 1986, 1996, 2006, 2016, 2026]], ["23/61", [1961]], ["6123", [1961]], ["stamped 1959", [1959]], ["1958-1960", [1958, 1959, 1960]],
+    ["137-6118", [1961]],
+    ["137 6 18", [1936, 1946, 1956, 1966, 1976, 1986, 1996, 2006, 2016, 2026]],
+    ["23/61", [1961]],
+    ["6123", [1961]],
+    ["stamped 1959", [1959]],
+    ["1958-1960", [1958, 1959, 1960]],
   ])("%s", (code, expected) => expect(years(code)).toEqual(expected));
-  test.each(["137-6199", "hello", "1965-1960", "60/61"])("%s is not read, and says why", (code) => expect(typeof years(code)).toBe("string"));
+  test.each(["137-6199", "hello", "1965-1960", "60/61"])("%s is not read, and says why", (code) =>
+    expect(typeof years(code)).toBe("string"),
+  );
 
   test("one-digit years are settled by the other parts", () => {
-    const dating = dateAmp([{ place: "volume pot", code: "137-128" }, { place: "mains transformer", code: "549-6110" }, { place: "chassis", code: "1962" }]);
+    const dating = dateAmp([
+      { place: "volume pot", code: "137-128" },
+      { place: "mains transformer", code: "549-6110" },
+      { place: "chassis", code: "1962" },
+    ]);
     expect(dating).toMatchObject({ from: 1962, to: 1963 });
     expect(dating.outlier).toBeUndefined();
     expect(dating.sentence).toBe("Made 1962 to 1963: all 3 codes agree.");
   });
 
   test("the part that does not fit is named", () => {
-    const dating = dateAmp([{ place: "volume pot", code: "137-5921" }, { place: "output transformer", code: "549-5930" }, { place: "speaker", code: "220-7814" }]);
+    const dating = dateAmp([
+      { place: "volume pot", code: "137-5921" },
+      { place: "output transformer", code: "549-5930" },
+      { place: "speaker", code: "220-7814" },
+    ]);
     expect(dating.outlier?.place).toBe("speaker");
     expect(dating.sentence).toBe("Made 1959 to 1961, except the speaker (220-7814, 1978): it does not fit and may be a replacement.");
   });
@@ -30,6 +45,12 @@ describe("date codes", () => {
   });
 
   test("codes that no single part reconciles are called contradictory", () => {
-    expect(dateAmp([{ place: "a", code: "1950" }, { place: "b", code: "1960" }, { place: "c", code: "1970" }]).sentence).toMatch(/contradict/);
+    expect(
+      dateAmp([
+        { place: "a", code: "1950" },
+        { place: "b", code: "1960" },
+        { place: "c", code: "1970" },
+      ]).sentence,
+    ).toMatch(/contradict/);
   });
 });

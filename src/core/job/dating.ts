@@ -50,19 +50,39 @@ export function readDateCode(place: string, code: string): Dated | { why: string
     if (week < 1 || week > 53) return { why: `week ${week}: a source-date code ends in a week from 01 to 53` };
     const years = source[2]!.length === 1 ? decades(Number(source[2])) : twoDigits(Number(source[2]));
     if (years.length === 0) return { why: `year ${source[2]} is before ${FIRST}` };
-    return { place, code, years, week, read: `source-date code: maker ${source[1]}, year ${source[2]!.length === 1 ? `…${source[2]}` : source[2]}, week ${week}` };
+    return {
+      place,
+      code,
+      years,
+      week,
+      read: `source-date code: maker ${source[1]}, year ${source[2]!.length === 1 ? `…${source[2]}` : source[2]}, week ${week}`,
+    };
   }
   const weekYear = /^(\d{1,2})\s*[/.]\s*(\d{2})$/.exec(text);
   if (weekYear && Number(weekYear[1]) >= 1 && Number(weekYear[1]) <= 53) {
-    return { place, code, years: twoDigits(Number(weekYear[2])), week: Number(weekYear[1]), read: `week ${Number(weekYear[1])} of '${weekYear[2]}` };
+    return {
+      place,
+      code,
+      years: twoDigits(Number(weekYear[2])),
+      week: Number(weekYear[1]),
+      read: `week ${Number(weekYear[1])} of '${weekYear[2]}`,
+    };
   }
   const full = /\b(19[3-9]\d|20[0-2]\d)\b/.exec(text);
   if (full) return { place, code, years: [Number(full[1])], read: `year ${full[1]}` };
   const yearWeek = /^(\d{2})(\d{2})$/.exec(digits);
   if (yearWeek && Number(yearWeek[2]) >= 1 && Number(yearWeek[2]) <= 53) {
-    return { place, code, years: twoDigits(Number(yearWeek[1])), week: Number(yearWeek[2]), read: `year '${yearWeek[1]}, week ${Number(yearWeek[2])}` };
+    return {
+      place,
+      code,
+      years: twoDigits(Number(yearWeek[1])),
+      week: Number(yearWeek[2]),
+      read: `year '${yearWeek[1]}, week ${Number(yearWeek[2])}`,
+    };
   }
-  return { why: "not a code that is read here; accepted: 137-6118 style source-date codes, 23/61 (week/year), 6123 (year, week), 1961, 1958-1961" };
+  return {
+    why: "not a code that is read here; accepted: 137-6118 style source-date codes, 23/61 (week/year), 6123 (year, week), 1961, 1958-1961",
+  };
 }
 
 /** Years of the amp that a part allows: not before the part, and not long after it. */
@@ -87,23 +107,63 @@ export function dateAmp(codes: { place: string; code: string }[], model?: { from
     if ("why" in result) unread.push({ place, code, why: result.why });
     else dated.push(result);
   }
-  const span = model?.from !== undefined ? new Set(Array.from({ length: (model.to ?? LAST) - model.from + 1 }, (_, i) => model.from! + i)) : undefined;
-  if (dated.length === 0) return { dated, unread, sentence: span ? `No date code read yet. The model was made from ${model!.from} to ${model!.to ?? "now"}.` : "No date code read yet." };
+  const span =
+    model?.from !== undefined ? new Set(Array.from({ length: (model.to ?? LAST) - model.from + 1 }, (_, i) => model.from! + i)) : undefined;
+  if (dated.length === 0)
+    return {
+      dated,
+      unread,
+      sentence: span ? `No date code read yet. The model was made from ${model!.from} to ${model!.to ?? "now"}.` : "No date code read yet.",
+    };
 
   const all = intersect(dated, span);
   if (all.length > 0) {
-    return { dated, unread, from: all[0], to: all.at(-1), sentence: `Made ${describe(all)}: all ${dated.length} codes agree.`.replace("all 1 codes agree", "by the one code read").replace("all 2 codes", "both codes") };
+    return {
+      dated,
+      unread,
+      from: all[0],
+      to: all.at(-1),
+      sentence: `Made ${describe(all)}: all ${dated.length} codes agree.`
+        .replace("all 1 codes agree", "by the one code read")
+        .replace("all 2 codes", "both codes"),
+    };
   }
-  const without = dated.map((d) => ({ d, years: intersect(dated.filter((x) => x !== d), span) })).filter((c) => c.years.length > 0);
+  const without = dated
+    .map((d) => ({
+      d,
+      years: intersect(
+        dated.filter((x) => x !== d),
+        span,
+      ),
+    }))
+    .filter((c) => c.years.length > 0);
   if (dated.length > 1 && without.length === 1) {
     const { d, years } = without[0]!;
-    return { dated, unread, from: years[0], to: years.at(-1), outlier: d, sentence: `Made ${describe(years)}, except the ${d.place} (${d.code}, ${nearest(d.years, years[0]!)}): it does not fit and may be a replacement.` };
+    return {
+      dated,
+      unread,
+      from: years[0],
+      to: years.at(-1),
+      outlier: d,
+      sentence: `Made ${describe(years)}, except the ${d.place} (${d.code}, ${nearest(d.years, years[0]!)}): it does not fit and may be a replacement.`,
+    };
   }
   if (dated.length === 1 && span) {
     const d = dated[0]!;
-    return { dated, unread, from: model!.from, to: model!.to, outlier: d, sentence: `The ${d.place} (${d.code}) does not fit a model made from ${model!.from} to ${model!.to ?? "now"}: it may be a replacement.` };
+    return {
+      dated,
+      unread,
+      from: model!.from,
+      to: model!.to,
+      outlier: d,
+      sentence: `The ${d.place} (${d.code}) does not fit a model made from ${model!.from} to ${model!.to ?? "now"}: it may be a replacement.`,
+    };
   }
-  return { dated, unread, sentence: "The codes contradict each other and no single part explains it: more than one part was replaced, or a code was misread." };
+  return {
+    dated,
+    unread,
+    sentence: "The codes contradict each other and no single part explains it: more than one part was replaced, or a code was misread.",
+  };
 }
 
 /** Years in words; a one-digit year code leaves gaps of a decade, which are shown as such. */

@@ -19,13 +19,34 @@ const state = (seconds: number, ...lines: [number, EventDraft][]) => {
 
 /** A sound proof: meter, three reservoirs twice, a minute apart, meter. */
 const proof = (from: number): [number, EventDraft][] => [
-  [from, meter()], [from + 5, charge("C1", 0.4)], [from + 10, charge("C2", 0.2)], [from + 15, charge("C3", 0.1)],
-  [from + 70, charge("C1", 0.6)], [from + 75, charge("C2", 0.2)], [from + 80, charge("C3", 0.1)], [from + 90, meter(8.95)],
+  [from, meter()],
+  [from + 5, charge("C1", 0.4)],
+  [from + 10, charge("C2", 0.2)],
+  [from + 15, charge("C3", 0.1)],
+  [from + 70, charge("C1", 0.6)],
+  [from + 75, charge("C2", 0.2)],
+  [from + 80, charge("C3", 0.1)],
+  [from + 90, meter(8.95)],
 ];
 
 describe("energy state", () => {
   test("a new job is unknown, whatever anybody hopes", () => {
-    expect(state(0)).toMatchObject({ kind: "unknown", proof: { missing: [{ do: "unplug" }, { do: "meter", when: "before" }, { do: "read", reservoir: "C1", round: 1, wait: 0 }, { do: "read" }, { do: "read" }, { do: "read", round: 2 }, { do: "read" }, { do: "read" }, { do: "meter", when: "after" }] } });
+    expect(state(0)).toMatchObject({
+      kind: "unknown",
+      proof: {
+        missing: [
+          { do: "unplug" },
+          { do: "meter", when: "before" },
+          { do: "read", reservoir: "C1", round: 1, wait: 0 },
+          { do: "read" },
+          { do: "read" },
+          { do: "read", round: 2 },
+          { do: "read" },
+          { do: "read" },
+          { do: "meter", when: "after" },
+        ],
+      },
+    });
   });
 
   test("on is live; off is stored from the last live reading, falling only as the circuit bleeds it", () => {
@@ -58,7 +79,17 @@ describe("energy state", () => {
   });
 
   test("a second reading too soon does not count", () => {
-    const hurried: [number, EventDraft][] = [[0, off], [10, meter()], [11, charge("C1", 0.4)], [12, charge("C2", 0.2)], [13, charge("C3", 0.1)], [50, charge("C1", 0.4)], [51, charge("C2", 0.2)], [52, charge("C3", 0.1)], [53, meter()]];
+    const hurried: [number, EventDraft][] = [
+      [0, off],
+      [10, meter()],
+      [11, charge("C1", 0.4)],
+      [12, charge("C2", 0.2)],
+      [13, charge("C3", 0.1)],
+      [50, charge("C1", 0.4)],
+      [51, charge("C2", 0.2)],
+      [52, charge("C3", 0.1)],
+      [53, meter()],
+    ];
     const s = state(60, ...hurried);
     expect(s.kind).not.toBe("proven-dead");
     expect(s.kind === "stored" && s.proof.missing.filter((m) => m.do === "read" && m.round === 2)).toHaveLength(3);

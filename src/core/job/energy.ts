@@ -83,7 +83,15 @@ export function jobReservoirs(events: JobEvent[], fromCircuit: Reservoir[]): Res
     if (!is(e, "reservoir")) continue;
     const { name, farads, volts } = e.payload;
     if (fromCircuit.some((r) => r.name.toLowerCase() === name.toLowerCase())) continue;
-    named.set(name.toLowerCase(), { name, parts: [name], node: `hand:${name.toLowerCase()}`, returnNode: "0", farads, ratedVolts: volts || undefined, label: "named by hand" });
+    named.set(name.toLowerCase(), {
+      name,
+      parts: [name],
+      node: `hand:${name.toLowerCase()}`,
+      returnNode: "0",
+      farads,
+      ratedVolts: volts || undefined,
+      label: "named by hand",
+    });
   }
   return [...fromCircuit, ...named.values()];
 }
@@ -95,7 +103,11 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
   if (s.power === "on") return { kind: "live", since: s.since };
 
   const known = s.volts.some((v) => v !== undefined);
-  const decay = decayOf(context.circuit, reservoirs, s.volts.map((v) => v ?? 0));
+  const decay = decayOf(
+    context.circuit,
+    reservoirs,
+    s.volts.map((v) => v ?? 0),
+  );
   const elapsed = Math.max(0, (now - s.from) / 1000);
   const volts = decay.voltsAt(elapsed);
   const proof = proofOf(s, reservoirs, volts, now, context);
@@ -109,16 +121,36 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
   if (s.power === "off" && known) {
     const left = decay.secondsTo(context.safeVolts) - elapsed;
     return {
-      kind: "stored", since: s.since, volts: Math.max(...volts.map(Math.abs)), joules: decay.joulesAt(elapsed),
-      secondsToSafe: Math.max(0, left), plug: s.plugOut ? "out" : "in", proof,
+      kind: "stored",
+      since: s.since,
+      volts: Math.max(...volts.map(Math.abs)),
+      joules: decay.joulesAt(elapsed),
+      secondsToSafe: Math.max(0, left),
+      plug: s.plugOut ? "out" : "in",
+      proof,
     };
   }
-  return { kind: "unknown", why: s.power === "off" ? "what its reservoirs hold is not known" : "nobody has said whether it is charged", proof };
+  return {
+    kind: "unknown",
+    why: s.power === "off" ? "what its reservoirs hold is not known" : "nobody has said whether it is charged",
+    proof,
+  };
 }
 
 function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyContext): Mutable {
   const none = () => reservoirs.map(() => undefined);
-  const s: Mutable = { power: "unknown", since: "", plugOut: false, volts: none(), basis: none(), from: 0, lastLive: none(), measured: none(), first: none(), second: none() };
+  const s: Mutable = {
+    power: "unknown",
+    since: "",
+    plugOut: false,
+    volts: none(),
+    basis: none(),
+    from: 0,
+    lastLive: none(),
+    measured: none(),
+    first: none(),
+    second: none(),
+  };
   const clearProof = () => Object.assign(s, { first: none(), second: none(), meterBefore: undefined, meterAfter: undefined });
   const indexOf = (name: string) => reservoirs.findIndex((r) => r.name.toLowerCase() === name.toLowerCase());
 
@@ -134,7 +166,15 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
       } else {
         if (s.power === "on") {
           s.volts = reservoirs.map((r, i) => s.lastLive[i] ?? context.expectedVolts(r) ?? r.ratedVolts);
-          s.basis = reservoirs.map((r, i) => (s.lastLive[i] !== undefined ? "read" : context.expectedVolts(r) !== undefined ? "expected" : r.node.startsWith("hand:") ? "named" : "rating"));
+          s.basis = reservoirs.map((r, i) =>
+            s.lastLive[i] !== undefined
+              ? "read"
+              : context.expectedVolts(r) !== undefined
+                ? "expected"
+                : r.node.startsWith("hand:")
+                  ? "named"
+                  : "rating",
+          );
           Object.assign(s, { from: t, since: e.at });
         } else if (s.power === "unknown") s.since = e.at;
         // Plugged in again: one switch away from live, so what was proven no longer holds.
@@ -157,7 +197,11 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
       const i = indexOf(e.payload.reservoir);
       if (i < 0) continue;
       const volts = e.payload.volts;
-      const decay = decayOf(context.circuit, reservoirs, s.volts.map((v) => v ?? 0));
+      const decay = decayOf(
+        context.circuit,
+        reservoirs,
+        s.volts.map((v) => v ?? 0),
+      );
       const at = decay.voltsAt(Math.max(0, (t - s.from) / 1000));
       // What was read stands as read: only the reservoirs that nobody has measured yet are carried by the estimate,
       // so that a guess about one never raises another that was measured.
@@ -184,7 +228,13 @@ function proofOf(s: Mutable, reservoirs: Reservoir[], volts: number[], now: numb
   const states = reservoirs.map((r, i): ReservoirState => {
     const first = s.first[i];
     return {
-      name: r.name, label: r.label, farads: r.farads, volts: s.volts[i] === undefined ? undefined : volts[i], basis: s.basis[i], first, second: s.second[i],
+      name: r.name,
+      label: r.label,
+      farads: r.farads,
+      volts: s.volts[i] === undefined ? undefined : volts[i],
+      basis: s.basis[i],
+      first,
+      second: s.second[i],
       secondIn: first && !s.second[i] ? Math.max(0, Math.ceil(SECOND_READING_AFTER - (now - Date.parse(first.at)) / 1000)) : undefined,
     };
   });
@@ -193,10 +243,12 @@ function proofOf(s: Mutable, reservoirs: Reservoir[], volts: number[], now: numb
   if (reservoirs.length === 0) missing.push({ do: "name-reservoirs" });
   if (!s.meterBefore) missing.push({ do: "meter", when: "before" });
   for (const r of states) {
-    if (!r.first && r.basis === "read" && Math.abs(r.volts ?? 0) > context.safeVolts) missing.push({ do: "discharge", reservoir: r.name, volts: r.volts! });
+    if (!r.first && r.basis === "read" && Math.abs(r.volts ?? 0) > context.safeVolts)
+      missing.push({ do: "discharge", reservoir: r.name, volts: r.volts! });
     if (!r.first) missing.push({ do: "read", reservoir: r.name, round: 1, wait: 0 });
   }
-  for (const r of states) if (!r.second) missing.push({ do: "read", reservoir: r.name, round: 2, wait: r.secondIn ?? SECOND_READING_AFTER });
+  for (const r of states)
+    if (!r.second) missing.push({ do: "read", reservoir: r.name, round: 2, wait: r.secondIn ?? SECOND_READING_AFTER });
   if (!s.meterAfter) missing.push({ do: "meter", when: "after" });
   return { meterBefore: s.meterBefore, meterAfter: s.meterAfter, reservoirs: states, plugOut: s.plugOut, missing };
 }
@@ -204,9 +256,11 @@ function proofOf(s: Mutable, reservoirs: Reservoir[], volts: number[], now: numb
 function fresh(reservoirs: Reservoir[], plugOut: boolean): Proof {
   const states = reservoirs.map((r): ReservoirState => ({ name: r.name, label: r.label, farads: r.farads }));
   const missing: ProofStep[] = [
-    ...(plugOut ? [] : [{ do: "unplug" } as const]), { do: "meter", when: "before" },
+    ...(plugOut ? [] : [{ do: "unplug" } as const]),
+    { do: "meter", when: "before" },
     ...reservoirs.map((r) => ({ do: "read", reservoir: r.name, round: 1, wait: 0 }) as const),
-    ...reservoirs.map((r) => ({ do: "read", reservoir: r.name, round: 2, wait: SECOND_READING_AFTER }) as const), { do: "meter", when: "after" },
+    ...reservoirs.map((r) => ({ do: "read", reservoir: r.name, round: 2, wait: SECOND_READING_AFTER }) as const),
+    { do: "meter", when: "after" },
   ];
   return { reservoirs: states, plugOut, missing };
 }

@@ -67,8 +67,24 @@ export function foldJob(events: JobEvent[]): JobState {
   const lines = tapeLines(events);
   const effective = lines.filter((l) => l.effective && l.event.type !== "undo").map((l) => l.event);
   const state: JobState = {
-    lines, effective, claims: [], accessories: [], photos: [], reproductions: [], dateCodes: [], liveChecked: false, readings: [], findings: [], removed: [],
-    changes: [], approvals: [], safetyTests: new Map(), controlChecks: [], gatesPassed: [], bill: [], lastAt: events.at(-1)?.at,
+    lines,
+    effective,
+    claims: [],
+    accessories: [],
+    photos: [],
+    reproductions: [],
+    dateCodes: [],
+    liveChecked: false,
+    readings: [],
+    findings: [],
+    removed: [],
+    changes: [],
+    approvals: [],
+    safetyTests: new Map(),
+    controlChecks: [],
+    gatesPassed: [],
+    bill: [],
+    lastAt: events.at(-1)?.at,
   };
   for (const e of effective) apply(state, e);
   return state;

@@ -26,7 +26,10 @@ export function viewJob(events: JobEvent[], circuit: Circuit | undefined, settin
   const source = circuit && chartScaled(circuit);
   const fromCircuit = circuit ? reservoirsOf(circuit) : [];
   const energyContext: EnergyContext = {
-    circuit, reservoirs: fromCircuit, safeVolts: settings.safeVolts, proofHours: settings.proofHours,
+    circuit,
+    reservoirs: fromCircuit,
+    safeVolts: settings.safeVolts,
+    proofHours: settings.proofHours,
     expectedVolts(reservoir) {
       const point = circuit?.points.find((p) => p.node === reservoir.node);
       const expected = point && source?.expect(point, { mains: state.mainsVolts });
@@ -36,7 +39,11 @@ export function viewJob(events: JobEvent[], circuit: Circuit | undefined, settin
   const conditions = conditionsNow(state, now);
   if (conditions.mains === undefined) conditions.mains = settings.mainsVolts;
   return {
-    state, circuit, source, energyContext, reservoirs: jobReservoirs(state.effective, fromCircuit),
+    state,
+    circuit,
+    source,
+    energyContext,
+    reservoirs: jobReservoirs(state.effective, fromCircuit),
     rows: circuit && source ? walkRows(circuit, state, source, conditions) : [],
   };
 }
@@ -61,9 +68,18 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
   const findingsAt = (id: StationId) => state.findings.filter((f) => f.station === id && !f.closed);
   const openFindings = (id: StationId) => {
     const open = findingsAt(id);
-    return mark(open.length, open.length === 0 && state.findings.some((f) => f.station === id), open.length ? `${open.length} ${open.length === 1 ? "finding" : "findings"} open` : "nothing open", open.some((f) => f.severity === "danger" || f.severity === "fault"));
+    return mark(
+      open.length,
+      open.length === 0 && state.findings.some((f) => f.station === id),
+      open.length ? `${open.length} ${open.length === 1 ? "finding" : "findings"} open` : "nothing open",
+      open.some((f) => f.severity === "danger" || f.severity === "fault"),
+    );
   };
-  const missingIntake = [!state.complaint && "complaint", !state.brief && "brief", !state.reproductions.some((r) => r.run === "intake") && "reproduce the complaint"].filter(Boolean);
+  const missingIntake = [
+    !state.complaint && "complaint",
+    !state.brief && "brief",
+    !state.reproductions.some((r) => r.run === "intake") && "reproduce the complaint",
+  ].filter(Boolean);
   const out = rows.filter((r) => r.verdict === "out").length;
   const taken = rows.filter((r) => r.reading).length;
   const tests = safetyTestsFor(settings);
@@ -75,19 +91,47 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
   const takeApart = off ? `, ${off} off the amp` : "";
 
   return {
-    intake: mark(missingIntake.length, missingIntake.length === 0, missingIntake.length ? `still open: ${missingIntake.join(", ")}` : "complete"),
-    "make-safe": energy.kind === "proven-dead" ? mark(0, true, "proven dead") : energy.kind === "live" ? mark(0, false, "the amp is live", true)
-      : mark(energy.proof.missing.length, false, `${energy.proof.missing.length} steps to proven dead`, energy.kind === "stored"),
+    intake: mark(
+      missingIntake.length,
+      missingIntake.length === 0,
+      missingIntake.length ? `still open: ${missingIntake.join(", ")}` : "complete",
+    ),
+    "make-safe":
+      energy.kind === "proven-dead"
+        ? mark(0, true, "proven dead")
+        : energy.kind === "live"
+          ? mark(0, false, "the amp is live", true)
+          : mark(energy.proof.missing.length, false, `${energy.proof.missing.length} steps to proven dead`, energy.kind === "stored"),
     look: { ...openFindings("look"), open: findingsAt("look").length + off, says: openFindings("look").says + takeApart },
     "cold-checks": mark(0, ohms > 0, ohms ? `${ohms} resistances read` : "nothing read"),
     "bring-up": mark(0, state.power !== undefined, state.power ? "has been powered here" : "not powered here yet"),
-    walk: mark(out, taken > 0 && taken === rows.length && out === 0, rows.length ? `${taken} of ${rows.length} points read, ${out} out` : "no test points", out > 0),
+    walk: mark(
+      out,
+      taken > 0 && taken === rows.length && out === 0,
+      rows.length ? `${taken} of ${rows.length} points read, ${out} out` : "no test points",
+      out > 0,
+    ),
     suspects: openFindings("suspects"),
     signal: openFindings("signal"),
     noise: openFindings("noise"),
-    work: mark(experiments + asked, state.changes.length > 0 && experiments + asked === 0, [`${state.changes.length} changes`, asked ? `${asked} waiting for the owner` : "", experiments ? `${experiments} experiments open` : ""].filter(Boolean).join(", ")),
+    work: mark(
+      experiments + asked,
+      state.changes.length > 0 && experiments + asked === 0,
+      [
+        `${state.changes.length} changes`,
+        asked ? `${asked} waiting for the owner` : "",
+        experiments ? `${experiments} experiments open` : "",
+      ]
+        .filter(Boolean)
+        .join(", "),
+    ),
     "output-stage": openFindings("output-stage"),
-    prove: mark(testsLeft + off, testsLeft + off === 0, `${tests.length - testsLeft} of ${tests.length} safety tests passed${takeApart}`, off > 0),
+    prove: mark(
+      testsLeft + off,
+      testsLeft + off === 0,
+      `${tests.length - testsLeft} of ${tests.length} safety tests passed${takeApart}`,
+      off > 0,
+    ),
     return: mark(0, state.returned !== undefined, state.returned ? `returned to ${state.returned.to}` : "not returned yet"),
   };
 }

@@ -18,7 +18,8 @@ export function readingProblem(kind: ReadingKind, value: number): string | undef
   const unit = kind === "ohm" ? "Ω" : kind === "gm" ? "%" : kind === "ma" ? "A" : "V";
   const shown = formatQuantity(kind === "ma" ? value / 1000 : value, unit, 4);
   if (!Number.isFinite(value)) return "read a value that is not a number";
-  if (value < 0 && (kind === "ohm" || kind === "gm" || kind === "acv")) return `read ${shown}: this cannot be negative; accepted: ${accepted}`;
+  if (value < 0 && (kind === "ohm" || kind === "gm" || kind === "acv"))
+    return `read ${shown}: this cannot be negative; accepted: ${accepted}`;
   if (Math.abs(value) > most) return `read ${shown}: no tube amplifier has that; accepted: ${accepted}`;
   return undefined;
 }

@@ -7,13 +7,36 @@ import { READING_KINDS, READING_UNIT, type ReadingKind } from "./events/words";
 import type { Line } from "./fold";
 import { readingProblem } from "./reading-limits";
 
-export const CSV_COLUMNS = ["point", "kind", "value", "unit", "mains", "without", "switches", "controls", "limiter", "warm", "note", "at"] as const;
+export const CSV_COLUMNS = [
+  "point",
+  "kind",
+  "value",
+  "unit",
+  "mains",
+  "without",
+  "switches",
+  "controls",
+  "limiter",
+  "warm",
+  "note",
+  "at",
+] as const;
 
 export function readingToRow(r: Line<Reading>): Record<(typeof CSV_COLUMNS)[number], string> {
   const c = r.conditions;
   return {
-    point: r.point, kind: r.kind, value: String(r.value), unit: READING_UNIT[r.kind], mains: c.mains?.toString() ?? "", without: c.without?.join(" ") ?? "", switches: c.switches ?? "",
-    controls: c.controls ?? "", limiter: c.limiter ?? "", warm: c.warmMinutes?.toString() ?? "", note: r.note ?? "", at: r.at,
+    point: r.point,
+    kind: r.kind,
+    value: String(r.value),
+    unit: READING_UNIT[r.kind],
+    mains: c.mains?.toString() ?? "",
+    without: c.without?.join(" ") ?? "",
+    switches: c.switches ?? "",
+    controls: c.controls ?? "",
+    limiter: c.limiter ?? "",
+    warm: c.warmMinutes?.toString() ?? "",
+    note: r.note ?? "",
+    at: r.at,
   };
 }
 
@@ -28,7 +51,11 @@ const UNIT: Record<ReadingKind, Unit> = { dcv: "V", acv: "V", ma: "A", ohm: "Ω"
  * Checks parsed rows (first row after the header is line 2) and turns them into readings.
  * @param knownPoint its spelling in the circuit, or undefined; without a circuit every name is taken.
  */
-export function rowsToReadings(header: string[], rows: Record<string, string>[], knownPoint: ((name: string) => string | undefined) | undefined): { readings: (Reading & { at?: string })[]; problems: CsvProblem[] } {
+export function rowsToReadings(
+  header: string[],
+  rows: Record<string, string>[],
+  knownPoint: ((name: string) => string | undefined) | undefined,
+): { readings: (Reading & { at?: string })[]; problems: CsvProblem[] } {
   const problems: CsvProblem[] = [];
   const missing = ["point", "kind", "value"].filter((c) => !header.includes(c));
   const extra = header.filter((c) => !(CSV_COLUMNS as readonly string[]).includes(c));
@@ -59,11 +86,22 @@ export function rowsToReadings(header: string[], rows: Record<string, string>[],
     const warm = Number(row.warm);
     if (row.warm && !(warm >= 0)) return fail(`read warm "${row.warm}"; accepted: minutes since power on`);
     if (row.warm) conditions.warmMinutes = warm;
-    const without = row.without?.split(/[ ,]+/).filter(Boolean).map((t) => t.toUpperCase());
+    const without = row.without
+      ?.split(/[ ,]+/)
+      .filter(Boolean)
+      .map((t) => t.toUpperCase());
     if (without?.length) conditions.without = without;
     for (const key of ["switches", "controls", "limiter"] as const) if (row[key]) conditions[key] = row[key];
     if (row.at && Number.isNaN(Date.parse(row.at))) return fail(`read at "${row.at}"; accepted: a time such as 2026-03-02T14:32:00Z`);
-    readings.push({ point, kind, value, digits: parsed.quantity.digits, conditions, ...(row.note ? { note: row.note } : {}), ...(row.at ? { at: new Date(row.at).toISOString() } : {}) });
+    readings.push({
+      point,
+      kind,
+      value,
+      digits: parsed.quantity.digits,
+      conditions,
+      ...(row.note ? { note: row.note } : {}),
+      ...(row.at ? { at: new Date(row.at).toISOString() } : {}),
+    });
   });
   return { readings, problems };
 }

@@ -73,35 +73,63 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
     complaint: state.complaint && {
       words: state.complaint.words,
       when: state.complaint.when.join(", "),
-      reproduced: first ? { yes: "Heard here before the work", no: "Could not be heard here before the work", sometimes: "Heard here now and then before the work" }[first.reproduced] : "",
-      proved: again ? { no: "The same test after the work: the complaint is gone", yes: "The same test after the work: still there", sometimes: "The same test after the work: still there now and then" }[again.reproduced] : "",
+      reproduced: first
+        ? {
+            yes: "Heard here before the work",
+            no: "Could not be heard here before the work",
+            sometimes: "Heard here now and then before the work",
+          }[first.reproduced]
+        : "",
+      proved: again
+        ? {
+            no: "The same test after the work: the complaint is gone",
+            yes: "The same test after the work: still there",
+            sometimes: "The same test after the work: still there now and then",
+          }[again.reproduced]
+        : "",
     },
     brief: [
       state.brief?.order.length ? `In this order: ${state.brief.order.join(", ")}` : "",
       state.brief?.mustNotChange ? `Not to be changed: ${state.brief.mustNotChange}` : "",
       state.brief?.spendingLimit !== undefined ? `Up to ${money(state.brief.spendingLimit, settings.currency)}` : "",
     ].filter(Boolean),
-    findings: state.findings.map((f) => ({ place: f.place, text: f.text, severity: f.severity, outcome: f.closed ?? (f.action ? `Advised: ${f.action}` : "Open"), photos: f.photos ?? [] })),
+    findings: state.findings.map((f) => ({
+      place: f.place,
+      text: f.text,
+      severity: f.severity,
+      outcome: f.closed ?? (f.action ? `Advised: ${f.action}` : "Open"),
+      photos: f.photos ?? [],
+    })),
     beforeAfter: circuit && source ? beforeAfter(circuit, source, state) : [],
     stairs: stairsOf(view),
     parts: kept.map((c) => ({
-      position: c.position, old: [c.oldPart, c.oldMeasured && `measured: ${c.oldMeasured}`].filter(Boolean).join("; "), fitted: c.newPart, why: c.reason ?? "",
-      reversible: c.reversible, oldWent: c.oldWent ?? "",
+      position: c.position,
+      old: [c.oldPart, c.oldMeasured && `measured: ${c.oldMeasured}`].filter(Boolean).join("; "),
+      fitted: c.newPart,
+      why: c.reason ?? "",
+      reversible: c.reversible,
+      oldWent: c.oldWent ?? "",
     })),
-    experiments: state.changes.filter((c) => c.kind === "experiment").map((c) => ({ position: c.position, what: c.newPart, outcome: `${c.outcome ?? "open"}${c.result ? `: ${c.result}` : ""}` })),
+    experiments: state.changes
+      .filter((c) => c.kind === "experiment")
+      .map((c) => ({ position: c.position, what: c.newPart, outcome: `${c.outcome ?? "open"}${c.result ? `: ${c.result}` : ""}` })),
     safety: tests.map((t) => {
       const done = state.safetyTests.get(t.test);
       const unit = t.unit;
       return {
         name: t.name,
-        result: done ? [done.value !== undefined && unit ? testValue(done.value, unit) : "", done.note ?? ""].filter(Boolean).join(", ") || "looked at" : "",
+        result: done
+          ? [done.value !== undefined && unit ? testValue(done.value, unit) : "", done.note ?? ""].filter(Boolean).join(", ") || "looked at"
+          : "",
         limit: done?.limit !== undefined && unit ? limitText({ ...t, limit: done.limit }) : limitText(t),
         verdict: done ? (done.passed ? "passed" : "failed") : "not done",
       };
     }),
     safetyNote: SAFETY_NOTE,
     declined: state.approvals.filter((a) => a.answer === "no").map((a) => a.what),
-    unanswered: openApprovals(state).filter((a) => !answers.has(a.seq)).map((a) => a.what),
+    unanswered: openApprovals(state)
+      .filter((a) => !answers.has(a.seq))
+      .map((a) => a.what),
     photos: state.photos.map((p) => ({ hash: p.hash, caption: p.caption })),
     oldParts: kept.filter((c) => c.oldWent === "bag for the owner").map((c) => `${c.position}: ${c.oldPart ?? "old part"}`),
     packing: [
@@ -109,7 +137,11 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       ...state.removed.map((r) => ({ what: `${r.what}${r.place ? `, ${r.place}` : ""} back in place`, done: r.back !== undefined })),
     ],
     advice: state.advice && { text: state.advice.text, nextService: state.advice.nextService },
-    bill: { lines: state.bill.map(({ text, amount, kind }) => ({ text, amount, kind })), total: Math.round(state.bill.reduce((sum, l) => sum + l.amount * 100, 0)) / 100, currency: settings.currency },
+    bill: {
+      lines: state.bill.map(({ text, amount, kind }) => ({ text, amount, kind })),
+      total: Math.round(state.bill.reduce((sum, l) => sum + l.amount * 100, 0)) / 100,
+      currency: settings.currency,
+    },
   };
 }
 
@@ -117,23 +149,39 @@ export function money(amount: number, currency: string): string {
   return `${amount.toFixed(2)} ${currency}`;
 }
 
-const alike = (a: Conditions, b: Conditions) => (a.without ?? []).join() === (b.without ?? []).join() && (a.limiter ?? "") === (b.limiter ?? "") && (a.switches ?? "") === (b.switches ?? "");
+const alike = (a: Conditions, b: Conditions) =>
+  (a.without ?? []).join() === (b.without ?? []).join() &&
+  (a.limiter ?? "") === (b.limiter ?? "") &&
+  (a.switches ?? "") === (b.switches ?? "");
 
 function beforeAfter(circuit: Circuit, source: ExpectationSource, state: JobState): BeforeAfter[] {
   const firstChange = state.changes[0]?.seq ?? Infinity;
   const lastChange = state.changes.at(-1)?.seq ?? Infinity;
   const shown = (r: Line<Reading>) => {
-    const expected = source.expect(circuit.points.find((p) => p.name === r.point)!, r.conditions);
+    const expected = source.expect(
+      circuit.points.find((p) => p.name === r.point)!,
+      r.conditions,
+    );
     return { text: formatVolts(r.value), verdict: "none" in expected ? ("none" as Verdict) : verdictOf(r.value, expected) };
   };
-  return [...circuit.points].sort((a, b) => a.order - b.order).flatMap((point) => {
-    const all = state.readings.filter((r) => r.point === point.name && r.kind === "dcv");
-    const before = all.filter((r) => r.seq < firstChange).at(-1) ?? all[0];
-    if (!before) return [];
-    const after = all.findLast((r) => r.seq > lastChange && alike(r.conditions, before.conditions));
-    const expected = source.expect(point, (after ?? before).conditions);
-    return [{ point: point.name, label: point.label, before: shown(before), after: after && shown(after), expected: "none" in expected ? "" : `${formatVolts(expected.low)} to ${formatVolts(expected.high)}` }];
-  });
+  return [...circuit.points]
+    .sort((a, b) => a.order - b.order)
+    .flatMap((point) => {
+      const all = state.readings.filter((r) => r.point === point.name && r.kind === "dcv");
+      const before = all.filter((r) => r.seq < firstChange).at(-1) ?? all[0];
+      if (!before) return [];
+      const after = all.findLast((r) => r.seq > lastChange && alike(r.conditions, before.conditions));
+      const expected = source.expect(point, (after ?? before).conditions);
+      return [
+        {
+          point: point.name,
+          label: point.label,
+          before: shown(before),
+          after: after && shown(after),
+          expected: "none" in expected ? "" : `${formatVolts(expected.low)} to ${formatVolts(expected.high)}`,
+        },
+      ];
+    });
 }
 
 function stairsOf(view: JobView): Report["stairs"] {
@@ -144,7 +192,11 @@ function stairsOf(view: JobView): Report["stairs"] {
   const before = after.map((step) => {
     const old = state.readings.filter((r) => r.point === step.name && r.kind === "dcv" && r.seq < firstChange).at(-1);
     const volts = old?.value ?? latestReading(state, step.name)?.value;
-    return { ...step, measured: volts, verdict: volts !== undefined && step.expected ? verdictOf(volts, step.expected) : ("none" as Verdict) };
+    return {
+      ...step,
+      measured: volts,
+      verdict: volts !== undefined && step.expected ? verdictOf(volts, step.expected) : ("none" as Verdict),
+    };
   });
   return { before, after };
 }

@@ -21,9 +21,30 @@ export const SAFETY_NOTE =
 export function safetyTestsFor(settings: Settings): SafetyTestSpec[] {
   const { limits } = settings;
   return [
-    { test: "earth bond", name: "Earth bond", how: "Plug earth pin to bare chassis metal, cord flexed while reading.", unit: "Ω", limit: limits.earthBondOhms, sense: "at most" },
-    { test: "insulation", name: "Insulation", how: "Live and neutral together to chassis at 500 V, switch on.", unit: "Ω", limit: limits.insulationOhms, sense: "at least" },
-    { test: "leakage", name: "Leakage to earth", how: "At full mains, both plug polarities, the larger figure.", unit: "A", limit: limits.leakageAmps, sense: "at most" },
+    {
+      test: "earth bond",
+      name: "Earth bond",
+      how: "Plug earth pin to bare chassis metal, cord flexed while reading.",
+      unit: "Ω",
+      limit: limits.earthBondOhms,
+      sense: "at most",
+    },
+    {
+      test: "insulation",
+      name: "Insulation",
+      how: "Live and neutral together to chassis at 500 V, switch on.",
+      unit: "Ω",
+      limit: limits.insulationOhms,
+      sense: "at least",
+    },
+    {
+      test: "leakage",
+      name: "Leakage to earth",
+      how: "At full mains, both plug polarities, the larger figure.",
+      unit: "A",
+      limit: limits.leakageAmps,
+      sense: "at most",
+    },
     { test: "fuse", name: "Fuse", how: "Type and rating as the plate or chart says; holder sound; in the live conductor." },
     { test: "polarity", name: "Polarity and switch order", how: "Live goes to the fuse first, then the switch; neutral is not fused." },
     { test: "cord", name: "Cord and strain relief", how: "No damage, grip holds, earth is the longest conductor on its own bolt." },

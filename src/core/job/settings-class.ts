@@ -1,7 +1,20 @@
 /** What a shop sets for itself. Every limit is conservative until the shop says otherwise. */
 
 import { Type } from "class-transformer";
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsNumber, IsString, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from "class-validator";
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsNumber,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateNested,
+} from "class-validator";
 
 export class SafetyLimits {
   /** Earth bond, ohms at most, plug pin to bare chassis. */
@@ -15,7 +28,12 @@ export class SafetyLimits {
 export class Settings {
   @IsString() @MinLength(1) @MaxLength(200) shopName!: string;
   @IsString() @MaxLength(500) shopAddress!: string;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(30) @IsString({ each: true }) @Matches(/^[\p{L}.\- ]{1,12}$/u, { each: true, message: "initials of 1 to 12 letters" }) technicians!: string[];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(30)
+  @IsString({ each: true })
+  @Matches(/^[\p{L}.\- ]{1,12}$/u, { each: true, message: "initials of 1 to 12 letters" })
+  technicians!: string[];
   @IsNumber() @Min(1) @Max(60) safeVolts!: number;
   @IsNumber() @Min(0.1) @Max(24) proofHours!: number;
   @IsNumber() @Min(90) @Max(260) mainsVolts!: number;
@@ -25,4 +43,3 @@ export class Settings {
   @IsString() @MaxLength(5) currency!: string;
   @ValidateNested() @Type(() => SafetyLimits) limits!: SafetyLimits;
 }
-

@@ -5,6 +5,15 @@ import type { Settings } from "./settings-class";
 export type { Settings, SafetyLimits } from "./settings-class";
 
 export const DEFAULT_SETTINGS: Settings = {
-  shopName: "My bench", shopAddress: "", technicians: ["T.B."], safeVolts: 10, proofHours: 4, mainsVolts: 230, decimal: ".", tubeWord: "tube", mainsWord: "mains",
-  currency: "¤", limits: { earthBondOhms: 0.1, insulationOhms: 2e6, leakageAmps: 0.5e-3 },
+  shopName: "My bench",
+  shopAddress: "",
+  technicians: ["T.B."],
+  safeVolts: 10,
+  proofHours: 4,
+  mainsVolts: 230,
+  decimal: ".",
+  tubeWord: "tube",
+  mainsWord: "mains",
+  currency: "¤",
+  limits: { earthBondOhms: 0.1, insulationOhms: 2e6, leakageAmps: 0.5e-3 },
 };

@@ -8,7 +8,19 @@ export interface Station {
 }
 
 export const STATION_IDS = [
-  "intake", "make-safe", "look", "cold-checks", "bring-up", "walk", "suspects", "signal", "noise", "work", "output-stage", "prove", "return",
+  "intake",
+  "make-safe",
+  "look",
+  "cold-checks",
+  "bring-up",
+  "walk",
+  "suspects",
+  "signal",
+  "noise",
+  "work",
+  "output-stage",
+  "prove",
+  "return",
 ] as const;
 
 export type StationId = (typeof STATION_IDS)[number];

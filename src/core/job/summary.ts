@@ -31,13 +31,32 @@ export function summarise(events: JobEvent[], energy: EnergyState["kind"]): JobS
   const identity = [s.identity?.maker, s.identity?.model].filter(Boolean).join(" ");
   const notes = s.effective.flatMap((e) => (e.type === "note" ? [(e.payload as { text: string }).text] : []));
   const words = [
-    s.opened?.owner, s.opened?.contact, s.opened?.amp, identity, s.identity?.serial, s.identity?.revision, s.complaint?.words, ...notes,
-    ...s.findings.map((f) => `${f.place} ${f.text}`), ...s.changes.map((c) => `${c.position} ${c.oldPart ?? ""} ${c.newPart} ${c.reason ?? ""}`), ...s.claims.map((c) => c.text),
+    s.opened?.owner,
+    s.opened?.contact,
+    s.opened?.amp,
+    identity,
+    s.identity?.serial,
+    s.identity?.revision,
+    s.complaint?.words,
+    ...notes,
+    ...s.findings.map((f) => `${f.place} ${f.text}`),
+    ...s.changes.map((c) => `${c.position} ${c.oldPart ?? ""} ${c.newPart} ${c.reason ?? ""}`),
+    ...s.claims.map((c) => c.text),
   ];
   return {
-    owner: s.opened?.owner ?? "", amp: s.opened?.amp ?? identity, serial: s.identity?.serial ?? "", complaint: s.complaint?.words ?? "",
-    waitingOn, waitingWhat: s.returned ? "" : asked.length > 0 ? asked[0]!.what : (s.waiting?.what ?? ""), waitingUntil: s.waiting?.until ?? "", energy,
-    dueDate: s.brief?.dueDate ?? "", openFindings: s.findings.filter((f) => !f.closed).length, readings: s.readings.length,
-    lastAt: s.lastAt ?? "", openedAt: s.opened?.at ?? events[0]?.at ?? "", search: words.filter(Boolean).join("\n").toLowerCase(),
+    owner: s.opened?.owner ?? "",
+    amp: s.opened?.amp ?? identity,
+    serial: s.identity?.serial ?? "",
+    complaint: s.complaint?.words ?? "",
+    waitingOn,
+    waitingWhat: s.returned ? "" : asked.length > 0 ? asked[0]!.what : (s.waiting?.what ?? ""),
+    waitingUntil: s.waiting?.until ?? "",
+    energy,
+    dueDate: s.brief?.dueDate ?? "",
+    openFindings: s.findings.filter((f) => !f.closed).length,
+    readings: s.readings.length,
+    lastAt: s.lastAt ?? "",
+    openedAt: s.opened?.at ?? events[0]?.at ?? "",
+    search: words.filter(Boolean).join("\n").toLowerCase(),
   };
 }

@@ -43,7 +43,10 @@ export function symmetricEigen(a: ArrayLike<number>, n: number): { values: numbe
   for (let sweep = 0; sweep < 60; sweep++) {
     let off = 0;
     let size = 0;
-    for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) if (i === j) size += m[i * n + j]! ** 2; else off += m[i * n + j]! ** 2;
+    for (let i = 0; i < n; i++)
+      for (let j = 0; j < n; j++)
+        if (i === j) size += m[i * n + j]! ** 2;
+        else off += m[i * n + j]! ** 2;
     if (off <= 1e-26 * size) break;
     for (let p = 0; p < n; p++)
       for (let q = p + 1; q < n; q++) {

@@ -3,7 +3,14 @@
 import type { Unit } from "./unit";
 
 const STEPS: [number, string][] = [
-  [1e9, "G"], [1e6, "M"], [1e3, "k"], [1, ""], [1e-3, "m"], [1e-6, "µ"], [1e-9, "n"], [1e-12, "p"],
+  [1e9, "G"],
+  [1e6, "M"],
+  [1e3, "k"],
+  [1, ""],
+  [1e-3, "m"],
+  [1e-6, "µ"],
+  [1e-9, "n"],
+  [1e-12, "p"],
 ];
 
 /** Volts and watts of a tube amp are read whole: 1 200 V is never "1.2 kV" on a meter at the bench. */
@@ -20,7 +27,8 @@ export function formatQuantity(value: number, unit?: Unit, digits = 3): string {
   const rounded = Number(value.toPrecision(digits));
   const size = Math.abs(rounded);
   const plain = unit !== undefined && PLAIN_ABOVE_ONE.has(unit) && size >= 1;
-  const [step, prefix] = plain || unit === "%" ? ([1, ""] as const) : (STEPS.find(([s]) => size >= s * 0.9999999) ?? STEPS[STEPS.length - 1]!);
+  const [step, prefix] =
+    plain || unit === "%" ? ([1, ""] as const) : (STEPS.find(([s]) => size >= s * 0.9999999) ?? STEPS[STEPS.length - 1]!);
   const scaled = rounded / step;
   const whole = Math.floor(Math.log10(Math.abs(scaled))) + 1;
   return `${scaled.toFixed(Math.max(0, Math.min(6, digits - Math.max(whole, 1))))}${suffix(prefix)}`.replace("-", "−");
@@ -30,7 +38,10 @@ export function formatQuantity(value: number, unit?: Unit, digits = 3): string {
 export function formatVolts(volts: number): string {
   const size = Math.abs(volts);
   const decimals = size >= 99.95 ? 0 : size >= 9.995 ? 1 : size >= 0.9995 || size === 0 ? 2 : 3;
-  return `${volts.toFixed(decimals).replace(/^-0(\.0+)?$/, "0$1").replace("-", "−")} V`;
+  return `${volts
+    .toFixed(decimals)
+    .replace(/^-0(\.0+)?$/, "0$1")
+    .replace("-", "−")} V`;
 }
 
 /** A length of time in words short enough for the guard: "4 s", "2 min 10 s", "3 h 5 min". */

@@ -15,8 +15,7 @@ export interface Quantity {
 }
 
 export type ParsedQuantity =
-  | { ok: true; quantity: Quantity }
-  | { ok: false; read: string; why: string; accepted: string; choices?: Quantity[] };
+  { ok: true; quantity: Quantity } | { ok: false; read: string; why: string; accepted: string; choices?: Quantity[] };
 
 export interface ParseOptions {
   /** Assumed when none is typed, and demanded when another is typed. */
@@ -27,7 +26,21 @@ export interface ParseOptions {
 
 /** As typed: M is mega and m is milli; u, µ and μ are micro. */
 const PREFIX: Record<string, number> = {
-  p: 1e-12, P: 1e-12, n: 1e-9, N: 1e-9, u: 1e-6, U: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3, k: 1e3, K: 1e3, M: 1e6, G: 1e9, R: 1, r: 1,
+  p: 1e-12,
+  P: 1e-12,
+  n: 1e-9,
+  N: 1e-9,
+  u: 1e-6,
+  U: 1e-6,
+  µ: 1e-6,
+  μ: 1e-6,
+  m: 1e-3,
+  k: 1e3,
+  K: 1e3,
+  M: 1e6,
+  G: 1e9,
+  R: 1,
+  r: 1,
 };
 
 const ACCEPTED = "a number such as 318, 4k7, 4.7k, 2R2, 22n, 31mV or -51.5";
@@ -63,7 +76,8 @@ export function parseQuantity(text: string, options: ParseOptions = {}): ParsedQ
 
   let source = read.replace(/[−–]/g, "-").replace(/\s+/g, "");
   if (source.includes(",")) {
-    if (options.decimal !== ",") return fail("it has a comma, and this shop writes decimals with a point (a setting)", "12.5 in place of 12,5");
+    if (options.decimal !== ",")
+      return fail("it has a comma, and this shop writes decimals with a point (a setting)", "12.5 in place of 12,5");
     if (/,.*[,.]/.test(source)) return fail("it has more than one decimal sign", "12,5");
     source = source.replace(",", ".");
   }

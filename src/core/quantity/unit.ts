@@ -4,7 +4,7 @@ export type Unit = "V" | "A" | "Ω" | "F" | "H" | "W" | "Hz" | "s" | "J" | "%";
 export const UNIT_WORDS: Record<Unit, string> = {
   V: "volts",
   A: "amperes",
-  "Ω": "ohms",
+  Ω: "ohms",
   F: "farads",
   H: "henries",
   W: "watts",

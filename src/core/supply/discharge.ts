@@ -22,10 +22,18 @@ export interface DischargePlan {
  * @throws RangeError unless all four are positive.
  */
 export function dischargePlan(farads: number, volts: number, ohms: number, safeVolts: number): DischargePlan {
-  for (const [name, x] of Object.entries({ farads, volts, ohms, safeVolts })) if (!(x > 0)) throw new RangeError(`${name} above zero is wanted; read ${x}`);
+  for (const [name, x] of Object.entries({ farads, volts, ohms, safeVolts }))
+    if (!(x > 0)) throw new RangeError(`${name} above zero is wanted; read ${x}`);
   const timeConstant = ohms * farads;
   const seconds = volts > safeVolts ? timeConstant * Math.log(volts / safeVolts) : 0;
   const joules = storedEnergy(farads, volts);
   const drained = joules - storedEnergy(farads, Math.min(volts, safeVolts));
-  return { timeConstant, peakAmps: volts / ohms, peakWatts: (volts * volts) / ohms, joules, seconds, averageWatts: seconds > 0 ? drained / seconds : 0 };
+  return {
+    timeConstant,
+    peakAmps: volts / ohms,
+    peakWatts: (volts * volts) / ohms,
+    joules,
+    seconds,
+    averageWatts: seconds > 0 ? drained / seconds : 0,
+  };
 }

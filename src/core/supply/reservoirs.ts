@@ -37,7 +37,15 @@ export function reservoirsOf(circuit: Circuit): Reservoir[] {
       continue;
     }
     const point = circuit.points.find((p) => p.node === node);
-    found.set(key, { name: c.name, parts: [c.name], node, returnNode, farads: c.value!, ratedVolts: c.notes.volts, label: point?.label ?? c.notes.label ?? `${c.name} at ${node}` });
+    found.set(key, {
+      name: c.name,
+      parts: [c.name],
+      node,
+      returnNode,
+      farads: c.value!,
+      ratedVolts: c.notes.volts,
+      label: point?.label ?? c.notes.label ?? `${c.name} at ${node}`,
+    });
   }
   return [...found.values()];
 }
@@ -56,7 +64,8 @@ function resistances(circuit: Circuit): [string, string, number][] {
       const pos = typeof e.params.pos === "number" ? e.params.pos : 0.5;
       out.push([n[0], n[1], Math.max(1, e.value! * pos)], [n[1], n[2], Math.max(1, e.value! * (1 - pos))]);
     } else if (e.type === "OPT_SE") out.push([n[0], n[1], winding(e)]);
-    else if (e.type === "OPT_PP") out.push([n[0], n[1], winding(e)], [n[1], n[2], typeof e.params.dcr2 === "number" ? e.params.dcr2 : winding(e)]);
+    else if (e.type === "OPT_PP")
+      out.push([n[0], n[1], winding(e)], [n[1], n[2], typeof e.params.dcr2 === "number" ? e.params.dcr2 : winding(e)]);
   }
   return out;
 }
@@ -78,7 +87,11 @@ const FOREVER = 30 * 24 * 3600;
  * With the tubes hot the rails fall faster; that help is left out, so the estimate errs on the high side.
  * @param initial volts of each reservoir at time zero.
  */
-export function decayOf(circuit: Circuit | undefined, reservoirs: Pick<Reservoir, "node" | "returnNode" | "farads">[], initial: number[]): Decay {
+export function decayOf(
+  circuit: Circuit | undefined,
+  reservoirs: Pick<Reservoir, "node" | "returnNode" | "farads">[],
+  initial: number[],
+): Decay {
   const n = reservoirs.length;
   const y = circuit && n > 0 ? portAdmittance(circuit, reservoirs) : new Array<number>(n * n).fill(0);
   const root = reservoirs.map((r) => Math.sqrt(r.farads));
@@ -149,7 +162,10 @@ function portAdmittance(circuit: Circuit, ports: Pick<Reservoir, "node" | "retur
   });
   const y = new Array<number>(n * n).fill(0);
   for (let j = 0; j < n; j++) {
-    const column = solve(z, Array.from({ length: n }, (_, i) => (i === j ? 1 : 0)));
+    const column = solve(
+      z,
+      Array.from({ length: n }, (_, i) => (i === j ? 1 : 0)),
+    );
     for (let i = 0; i < n; i++) y[i * n + j] = column[i]!;
   }
   // Rounding leaves the two triangles a hair apart; the eigenvalues want them equal.

@@ -15,7 +15,9 @@ describe("dense algebra", () => {
   test("eigenpairs give the matrix back", () => {
     const a = [4, 1, 2, 1, 3, 0, 2, 0, 1];
     const { values, vectors } = symmetricEigen(a, 3);
-    for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) expect(values.reduce((s, l, k) => s + l * vectors[k]![i]! * vectors[k]![j]!, 0)).toBeCloseTo(a[i * 3 + j]!, 10);
+    for (let i = 0; i < 3; i++)
+      for (let j = 0; j < 3; j++)
+        expect(values.reduce((s, l, k) => s + l * vectors[k]![i]! * vectors[k]![j]!, 0)).toBeCloseTo(a[i * 3 + j]!, 10);
   });
 });
 
@@ -34,7 +36,9 @@ describe("discharging", () => {
 
 describe("reservoirs of a circuit", () => {
   test("bypass capacitors are not reservoirs; sections on one node are one", () => {
-    const c = circuit("C1 b1 0 32u ;@volts 450\nC2 b1 0 16u ;@volts 350\nC3 k 0 25u ;@volts 25\nC4 b1 x 22n\nR1 b1 0 1k\nR2 k 0 1k\nR3 x 0 1k");
+    const c = circuit(
+      "C1 b1 0 32u ;@volts 450\nC2 b1 0 16u ;@volts 350\nC3 k 0 25u ;@volts 25\nC4 b1 x 22n\nR1 b1 0 1k\nR2 k 0 1k\nR3 x 0 1k",
+    );
     expect(reservoirsOf(c)).toEqual([expect.objectContaining({ name: "C1", parts: ["C1", "C2"], ratedVolts: 350 })]);
     expect(reservoirsOf(c)[0]!.farads).toBeCloseTo(48e-6, 12);
   });

@@ -34,6 +34,8 @@ const dc = (plateVolts: number, plateWatts: number, screenWatts?: number) => ({ 
 const dm = (plateVolts: number, plateWatts: number, screenWatts?: number) => ({ system: "design-maximum" as const, plateVolts, plateWatts, screenWatts });
 const six = (amps: number) => ({ volts: 6.3, amps });
 
+// One row a type, as in a catalogue.
+// prettier-ignore
 const ROWS: Row[] = [
   { type: "12AX7", aliases: ["ECC83", "7025"], kind: "triode", pins: NOVAL_TWIN, heater: six(0.3), ratings: dc(300, 1), typical: { va: 250, vg: -2, ia: 1.2, gm: 1.6, mu: 100 } },
   { type: "12AT7", aliases: ["ECC81"], kind: "triode", pins: NOVAL_TWIN, heater: six(0.3), ratings: dc(300, 2.5), typical: { va: 250, vg: -2, ia: 10, gm: 5.5, mu: 60 } },

@@ -12,7 +12,8 @@ export type Role = "rail" | "bias" | Electrode | "other";
 /** Node of an electrode; undefined for a screen that a triode does not have, or for what is not a tube. */
 export function electrodeNode(tube: Element, electrode: Electrode): string | undefined {
   const kind = findTubeType(tube.type ?? "")?.kind;
-  const order: Electrode[] | undefined = kind === "triode" ? ["plate", "grid", "cathode"] : kind === "pentode" ? ["plate", "screen", "grid", "cathode"] : undefined;
+  const order: Electrode[] | undefined =
+    kind === "triode" ? ["plate", "grid", "cathode"] : kind === "pentode" ? ["plate", "screen", "grid", "cathode"] : undefined;
   const at = order?.indexOf(electrode) ?? -1;
   return at < 0 ? undefined : tube.nodes[at];
 }
@@ -27,7 +28,11 @@ export function tubesAt(circuit: Circuit, node: string, electrode: Electrode): E
 }
 
 export function roleOf(circuit: Circuit, point: TestPoint): Role {
-  const supply = new Set(reservoirsOf(circuit).flatMap((r) => [r.node, r.returnNode]).filter((n) => n !== "0"));
+  const supply = new Set(
+    reservoirsOf(circuit)
+      .flatMap((r) => [r.node, r.returnNode])
+      .filter((n) => n !== "0"),
+  );
   if (supply.has(point.node)) return (point.chart ?? 0) < 0 ? "bias" : "rail";
   // The point's own name decides where one node is two electrodes (a direct-coupled pair).
   const named = /\.(p|k|g|s)$/i.exec(point.name)?.[1]?.toLowerCase();
@@ -40,14 +45,21 @@ export function roleOf(circuit: Circuit, point: TestPoint): Role {
 
 /** Ohms from a node to ground through resistors alone, supplies and plates left open; Infinity when there is no way. */
 export function ohmsToGround(circuit: Circuit, node: string): number {
-  const barred = new Set(reservoirsOf(circuit).flatMap((r) => [r.node, r.returnNode]).filter((n) => n !== "0" && n !== node));
+  const barred = new Set(
+    reservoirsOf(circuit)
+      .flatMap((r) => [r.node, r.returnNode])
+      .filter((n) => n !== "0" && n !== node),
+  );
   const branches = circuit.elements.filter((e) => e.letter === "R" && !e.nodes.some((n) => barred.has(n)));
   const index = new Map<string, number>([[node, 0]]);
-  for (let grew = true; grew; ) {
+  for (let grew = true; grew;) {
     grew = false;
     for (const { nodes } of branches) {
       const [a, b] = nodes as [string, string];
-      for (const [from, to] of [[a, b], [b, a]] as const) {
+      for (const [from, to] of [
+        [a, b],
+        [b, a],
+      ] as const) {
         if (from !== "0" && index.has(from) && to !== "0" && !index.has(to)) {
           index.set(to, index.size);
           grew = true;
@@ -70,7 +82,10 @@ export function ohmsToGround(circuit: Circuit, node: string): number {
     }
   }
   for (let i = 0; i < n; i++) g[i * n + i]! += 1e-15;
-  return solve(g, Array.from({ length: n }, (_, i) => (i === 0 ? 1 : 0)))[0]!;
+  return solve(
+    g,
+    Array.from({ length: n }, (_, i) => (i === 0 ? 1 : 0)),
+  )[0]!;
 }
 
 /** The resistors that join two nodes or, with one node, that end on it. */
@@ -83,8 +98,11 @@ export function couplingCapacitorsTo(circuit: Circuit, node: string): Element[] 
   const plates = new Set(tubesOf(circuit).flatMap((t) => [electrodeNode(t, "plate"), electrodeNode(t, "cathode")]));
   const near = new Set([node]);
   // A grid stopper or the wiper of a control may stand between the capacitor and the grid.
-  for (const e of circuit.elements) if ((e.letter === "R" || e.type === "POT") && e.nodes.includes(node)) for (const n of e.nodes) if (n !== "0") near.add(n);
-  return circuit.elements.filter((e) => e.letter === "C" && e.nodes.some((n) => near.has(n)) && e.nodes.some((n) => !near.has(n) && plates.has(n)));
+  for (const e of circuit.elements)
+    if ((e.letter === "R" || e.type === "POT") && e.nodes.includes(node)) for (const n of e.nodes) if (n !== "0") near.add(n);
+  return circuit.elements.filter(
+    (e) => e.letter === "C" && e.nodes.some((n) => near.has(n)) && e.nodes.some((n) => !near.has(n) && plates.has(n)),
+  );
 }
 
 export interface ChainStep {
@@ -96,7 +114,10 @@ export interface ChainStep {
 /** The high-tension chain from the rectifier down, through resistors, chokes and closed switches. */
 export function supplyChain(circuit: Circuit): ChainStep[] {
   const rails = circuit.points.filter((p) => roleOf(circuit, p) === "rail");
-  const start = circuit.elements.filter((e) => isRectifier(e.type)).map((e) => e.nodes[0]).find((n) => n !== "0" && rails.some((p) => p.node === n));
+  const start = circuit.elements
+    .filter((e) => isRectifier(e.type))
+    .map((e) => e.nodes[0])
+    .find((n) => n !== "0" && rails.some((p) => p.node === n));
   const first = rails.find((p) => p.node === start) ?? [...rails].sort((a, b) => a.order - b.order)[0];
   if (!first) return [];
   const via = new Map<string, Element[]>([[first.node, []]]);
@@ -121,5 +142,10 @@ export function supplyChain(circuit: Circuit): ChainStep[] {
 }
 
 function leadsToRail(circuit: Circuit, node: string, from: string, rails: TestPoint[]): boolean {
-  return circuit.elements.some((e) => (e.letter === "R" || e.letter === "L") && e.nodes.includes(node) && e.nodes.some((n) => n !== node && n !== from && rails.some((p) => p.node === n)));
+  return circuit.elements.some(
+    (e) =>
+      (e.letter === "R" || e.letter === "L") &&
+      e.nodes.includes(node) &&
+      e.nodes.some((n) => n !== node && n !== from && rails.some((p) => p.node === n)),
+  );
 }

@@ -35,7 +35,15 @@ export function idleFrom(circuit: Circuit, node: string, cathodeVolts: number, p
     const plateWatts = plate === undefined ? undefined : plateAmps * (plate - cathodeVolts);
     const ratedWatts = type.ratings?.plateWatts;
     return {
-      tube: tube.name, type: type.type, cathodeAmps, ohms, sharedBy: tubes.length, plateAmps, plateWatts, ratedWatts, system: type.ratings?.system,
+      tube: tube.name,
+      type: type.type,
+      cathodeAmps,
+      ohms,
+      sharedBy: tubes.length,
+      plateAmps,
+      plateWatts,
+      ratedWatts,
+      system: type.ratings?.system,
       ofRating: plateWatts !== undefined && ratedWatts ? plateWatts / ratedWatts : undefined,
     };
   });

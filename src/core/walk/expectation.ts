@@ -48,7 +48,10 @@ export function chartScaled(circuit: Circuit): ExpectationSource {
       if (ratio < LEAST_RATIO) return { none: `the chart does not scale down to ${mains} V: tubes at low heater voltage draw little` };
       const volts = point.chart * ratio;
       const half = point.chart === 0 ? ZERO_BAND : Math.abs(volts) * (point.tol ?? BAND[roleOf(circuit, point)]);
-      const note = chartMains && mains && mains !== chartMains ? `chart ${formatVolts(point.chart)} at ${chartMains} V mains, scaled to ${mains} V` : `chart ${formatVolts(point.chart)}`;
+      const note =
+        chartMains && mains && mains !== chartMains
+          ? `chart ${formatVolts(point.chart)} at ${chartMains} V mains, scaled to ${mains} V`
+          : `chart ${formatVolts(point.chart)}`;
       return { volts, low: volts - half, high: volts + half, basis: "chart", note };
     },
   };

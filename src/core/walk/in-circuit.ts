@@ -14,7 +14,8 @@ const TOLERANCE = 0.2;
 export function judgeInCircuit(resistor: Element, ohms: number): { verdict: Verdict; why: string } {
   const marked = resistor.value!;
   const tol = resistor.notes.tol ?? TOLERANCE;
-  if (ohms > marked * (1 + 2 * tol)) return { verdict: "out", why: `reads above its marked value in circuit: it has gone ${ohms > marked * 20 ? "open" : "high"}` };
+  if (ohms > marked * (1 + 2 * tol))
+    return { verdict: "out", why: `reads above its marked value in circuit: it has gone ${ohms > marked * 20 ? "open" : "high"}` };
   if (ohms > marked * (1 + tol)) return { verdict: "watch", why: "above its tolerance: drifted high" };
   if (ohms >= marked * (1 - tol)) return { verdict: "in", why: "" };
   return { verdict: "watch", why: "below its marked value: a parallel path, or the part has gone low; lift a leg to tell" };

@@ -6,8 +6,15 @@ const load = (name: string) => readCircuit(readFileSync(`demo/amps/${name}.cir`,
 
 test("every capacitor of the Wren's chain can rise to the winding's peak", () => {
   const rails = unloadedRails(load("wren-5"), 230);
-  expect(rails.map((r) => [r.capacitor, Math.round(r.volts), r.verdict])).toEqual([["C1", 332, "in"], ["C2", 332, "in"], ["C3", 332, "in"]]);
-  expect(unloadedRails(load("wren-5"), 253).find((r) => r.capacitor === "C3")).toMatchObject({ verdict: "out", why: expect.stringContaining("rating of C3") });
+  expect(rails.map((r) => [r.capacitor, Math.round(r.volts), r.verdict])).toEqual([
+    ["C1", 332, "in"],
+    ["C2", 332, "in"],
+    ["C3", 332, "in"],
+  ]);
+  expect(unloadedRails(load("wren-5"), 253).find((r) => r.capacitor === "C3")).toMatchObject({
+    verdict: "out",
+    why: expect.stringContaining("rating of C3"),
+  });
 });
 
 test("the Drover's bias supply is a rail of its own", () => {

@@ -33,7 +33,12 @@ export function unloadedRails(circuit: Circuit, mainsVolts: number): UnloadedRai
       if (!reached.has(r.node) && !reached.has(r.returnNode)) continue;
       const rated = r.ratedVolts;
       const verdict: Verdict = rated === undefined ? "none" : volts > rated ? "out" : volts > rated * 0.95 ? "watch" : "in";
-      const why = verdict === "out" ? `unloaded rail exceeds the rating of ${r.name}: bring it up with a load, or fit a higher rating` : verdict === "watch" ? "within 5 % of its rating" : "";
+      const why =
+        verdict === "out"
+          ? `unloaded rail exceeds the rating of ${r.name}: bring it up with a load, or fit a higher rating`
+          : verdict === "watch"
+            ? "within 5 % of its rating"
+            : "";
       out.set(r.name, { capacitor: r.name, label: r.label, volts, rated, verdict, why });
     }
   }
@@ -49,10 +54,11 @@ function reach(circuit: Circuit, start: string[]): Set<string> {
     const node = queue.shift()!;
     for (const e of circuit.elements) {
       if (!passes(e) || !e.nodes.includes(node)) continue;
-      for (const n of e.nodes) if (n !== "0" && !seen.has(n)) {
-        seen.add(n);
-        queue.push(n);
-      }
+      for (const n of e.nodes)
+        if (n !== "0" && !seen.has(n)) {
+          seen.add(n);
+          queue.push(n);
+        }
     }
   }
   return seen;

@@ -14,19 +14,52 @@ const lantern = load("lantern-15");
 const drover = load("drover-40");
 const point = (c: typeof wren, name: string) => c.points.find((p) => p.name === name)!;
 const rows = (c: typeof wren, mains: number, ...readings: [string, number][]) =>
-  viewJob(tape([0, { type: "mains", payload: { volts: mains } }], ...readings.map(([p, value], i): [number, EventDraft] => [i + 1, { type: "reading", payload: { point: p, kind: "dcv", value, conditions: { mains } } }])), c, DEFAULT_SETTINGS, at(99)).rows;
-const row = (c: typeof wren, mains: number, name: string, value: number) => rows(c, mains, [name, value]).find((r) => r.point.name === name)!;
+  viewJob(
+    tape(
+      [0, { type: "mains", payload: { volts: mains } }],
+      ...readings.map(([p, value], i): [number, EventDraft] => [
+        i + 1,
+        { type: "reading", payload: { point: p, kind: "dcv", value, conditions: { mains } } },
+      ]),
+    ),
+    c,
+    DEFAULT_SETTINGS,
+    at(99),
+  ).rows;
+const row = (c: typeof wren, mains: number, name: string, value: number) =>
+  rows(c, mains, [name, value]).find((r) => r.point.name === name)!;
 
 describe("what a point is", () => {
   test("roles", () => {
-    expect(["B1", "B3", "V2.k", "V2.p", "V2.s", "V2.g"].map((n) => roleOf(wren, point(wren, n)))).toEqual(["rail", "rail", "cathode", "plate", "screen", "grid"]);
+    expect(["B1", "B3", "V2.k", "V2.p", "V2.s", "V2.g"].map((n) => roleOf(wren, point(wren, n)))).toEqual([
+      "rail",
+      "rail",
+      "cathode",
+      "plate",
+      "screen",
+      "grid",
+    ]);
     expect(roleOf(drover, point(drover, "BIAS"))).toBe("bias");
   });
   test("the supply chain goes down from the rectifier with its droppers", () => {
     const chain = (c: typeof wren) => supplyChain(c).map((s) => [s.point.name, s.droppers.map((d) => d.name).join("+")]);
-    expect(chain(wren)).toEqual([["B1", ""], ["B2", "R1"], ["B3", "R2"]]);
-    expect(chain(lantern)).toEqual([["B1", ""], ["B2", "R1"], ["B3", "R2"], ["B4", "R3"]]);
-    expect(chain(drover)).toEqual([["B1", ""], ["B2", "SB+L1"], ["B3", "R1"], ["B4", "R2"]]);
+    expect(chain(wren)).toEqual([
+      ["B1", ""],
+      ["B2", "R1"],
+      ["B3", "R2"],
+    ]);
+    expect(chain(lantern)).toEqual([
+      ["B1", ""],
+      ["B2", "R1"],
+      ["B3", "R2"],
+      ["B4", "R3"],
+    ]);
+    expect(chain(drover)).toEqual([
+      ["B1", ""],
+      ["B2", "SB+L1"],
+      ["B3", "R1"],
+      ["B4", "R2"],
+    ]);
   });
   test("ohms from a cathode to ground, through a chain too", () => {
     expect(ohmsToGround(wren, "k2")).toBeCloseTo(180, 6);
@@ -43,10 +76,16 @@ describe("what a point is", () => {
 describe("expectations from the scaled chart", () => {
   const source = chartScaled(wren);
   test("the chart's mains and today's", () => {
-    expect(source.expect(point(wren, "B1"), { mains: 242 })).toMatchObject({ volts: expect.closeTo(302.5), low: expect.closeTo(272.25), high: expect.closeTo(332.75), basis: "chart" });
+    expect(source.expect(point(wren, "B1"), { mains: 242 })).toMatchObject({
+      volts: expect.closeTo(302.5),
+      low: expect.closeTo(272.25),
+      high: expect.closeTo(332.75),
+      basis: "chart",
+    });
     expect(source.expect(point(wren, "B1"), { mains: 220 })).toMatchObject({ volts: 275, note: "chart 275 V" });
   });
-  test("a zero on the chart has an absolute band", () => expect(source.expect(point(wren, "V2.g"), { mains: 230 })).toMatchObject({ low: -0.3, high: 0.3 }));
+  test("a zero on the chart has an absolute band", () =>
+    expect(source.expect(point(wren, "V2.g"), { mains: 230 })).toMatchObject({ low: -0.3, high: 0.3 }));
   test("it is silent where it does not hold", () => {
     expect(source.expect(point(wren, "B1"), { without: ["V2"] })).toEqual({ none: "the chart holds with all tubes in; V2 out" });
     expect(source.expect(point(wren, "B1"), { limiter: "lamp" })).toHaveProperty("none");
@@ -56,13 +95,21 @@ describe("expectations from the scaled chart", () => {
     const e = { volts: 100, low: 90, high: 110, basis: "chart" as const, note: "" };
     expect([100, 90, 112, 84, 80, 140].map((v) => verdictOf(v, e))).toEqual(["in", "in", "watch", "out", "out", "out"]);
   });
-  test("the meter's range", () => expect([0, 0.42, 7, 160, 340].map(meterRange)).toEqual(["200 mV DC", "2 V DC", "20 V DC", "1000 V DC", "1000 V DC"]));
+  test("the meter's range", () =>
+    expect([0, 0.42, 7, 160, 340].map(meterRange)).toEqual(["200 mV DC", "2 V DC", "20 V DC", "1000 V DC", "1000 V DC"]));
 });
 
 describe("first reasons", () => {
   test.each<[string, number, RegExp]>([
-    ["V2.k", 0, /no current.*look at V2\.p next/], ["V2.k", 14, /draws too much.*R4 is open or high.*grid next/], ["V2.g", 3.5, /C6 leaks.*Pull the tube/], ["B1", 0, /No high tension: rectifier, fuse/],
-    ["B3", 0, /R2 open.*Look at B2 next/], ["V1A.p", 224, /Weak or dead tube, or cathode open\. Look at V1A\.k next/], ["V1A.p", 60, /R8 has gone high.*V1A\.k tells them apart/], ["V2.s", 0, /R3 open/], ["B1", -280, /other way round/],
+    ["V2.k", 0, /no current.*look at V2\.p next/],
+    ["V2.k", 14, /draws too much.*R4 is open or high.*grid next/],
+    ["V2.g", 3.5, /C6 leaks.*Pull the tube/],
+    ["B1", 0, /No high tension: rectifier, fuse/],
+    ["B3", 0, /R2 open.*Look at B2 next/],
+    ["V1A.p", 224, /Weak or dead tube, or cathode open\. Look at V1A\.k next/],
+    ["V1A.p", 60, /R8 has gone high.*V1A\.k tells them apart/],
+    ["V2.s", 0, /R3 open/],
+    ["B1", -280, /other way round/],
   ])("%s at %d V", (name, value, reason) => expect(row(wren, 230, name, value).reason).toMatch(reason));
   test("missing bias says switch off", () => expect(row(drover, 230, "BIAS", -2).reason).toMatch(/Switch off/));
   test("a reading in band needs no reason", () => expect(row(wren, 220, "B1", 275)).toMatchObject({ verdict: "in", reason: undefined }));
@@ -79,7 +126,10 @@ describe("currents and dissipation", () => {
   });
   test("a shared cathode resistor is halved between its tubes", () => {
     const idle = rows(lantern, 240, ["V4.k", 19.5], ["V4.p", 338]).find((r) => r.point.name === "V4.k")!.idle;
-    expect(idle.map((i) => [i.tube, i.sharedBy])).toEqual([["V4", 2], ["V5", 2]]);
+    expect(idle.map((i) => [i.tube, i.sharedBy])).toEqual([
+      ["V4", 2],
+      ["V5", 2],
+    ]);
     expect(idle[0]!.cathodeAmps).toBeCloseTo(0.039, 9);
     expect(idle[1]!.plateWatts).toBeUndefined();
   });
@@ -88,7 +138,12 @@ describe("currents and dissipation", () => {
 describe("pictures' content", () => {
   test("the staircase has a step per rail, the columns a cell per electrode", () => {
     const all = rows(drover, 230, ["B1", 436], ["B2", 300]);
-    expect(staircase(drover, all).map((s) => [s.name, s.droppers, s.verdict])).toEqual([["B1", "", "in"], ["B2", "SB + L1", "out"], ["B3", "R1", "none"], ["B4", "R2", "none"]]);
+    expect(staircase(drover, all).map((s) => [s.name, s.droppers, s.verdict])).toEqual([
+      ["B1", "", "in"],
+      ["B2", "SB + L1", "out"],
+      ["B3", "R1", "none"],
+      ["B4", "R2", "none"],
+    ]);
     const columns = stageColumns(drover, all);
     expect(columns[0]).toMatchObject({ tube: "V5", type: "KT66" });
     expect(columns.find((c) => c.tube === "V1")?.cells.map((c) => c.electrode)).toEqual(["plate", "screen", "cathode", "grid"]);

@@ -32,8 +32,14 @@ export function walkRow(circuit: Circuit, state: JobState, source: ExpectationSo
   const expected = "none" in today ? undefined : today;
   const role = roleOf(circuit, point);
   const row: WalkRow = {
-    point, role, expected, noExpectation: "none" in today ? today.none : undefined, range: meterRange(expected?.volts ?? point.chart ?? 1000),
-    reading, verdict: "none", idle: [],
+    point,
+    role,
+    expected,
+    noExpectation: "none" in today ? today.none : undefined,
+    range: meterRange(expected?.volts ?? point.chart ?? 1000),
+    reading,
+    verdict: "none",
+    idle: [],
   };
   if (!reading) return row;
   if (expected) {
@@ -62,7 +68,18 @@ export interface StaircaseStep {
 export function staircase(circuit: Circuit, rows: WalkRow[]): StaircaseStep[] {
   return supplyChain(circuit).flatMap(({ point, droppers }) => {
     const row = rows.find((r) => r.point.name === point.name);
-    return row ? [{ name: point.name, label: point.label, droppers: droppers.map((d) => d.name).join(" + "), expected: row.expected, measured: row.reading?.value, verdict: row.verdict }] : [];
+    return row
+      ? [
+          {
+            name: point.name,
+            label: point.label,
+            droppers: droppers.map((d) => d.name).join(" + "),
+            expected: row.expected,
+            measured: row.reading?.value,
+            verdict: row.verdict,
+          },
+        ]
+      : [];
   });
 }
 
@@ -74,7 +91,18 @@ export interface StageColumn {
 
 /** Each tube as a column of its electrodes, output stage first as the walk goes. */
 export function stageColumns(circuit: Circuit, rows: WalkRow[]): StageColumn[] {
-  const first = (tube: string) => Math.min(...rows.filter((r) => tubesOf(circuit).find((t) => t.name === tube)?.nodes.includes(r.point.node) && r.role !== "rail").map((r) => r.point.order), 1e9);
+  const first = (tube: string) =>
+    Math.min(
+      ...rows
+        .filter(
+          (r) =>
+            tubesOf(circuit)
+              .find((t) => t.name === tube)
+              ?.nodes.includes(r.point.node) && r.role !== "rail",
+        )
+        .map((r) => r.point.order),
+      1e9,
+    );
   return tubesOf(circuit)
     .map((tube) => ({
       tube: tube.name,
@@ -83,7 +111,15 @@ export function stageColumns(circuit: Circuit, rows: WalkRow[]): StageColumn[] {
         const node = electrodeNode(tube, electrode);
         if (node === undefined) return [];
         const row = rows.find((r) => r.point.node === node && r.role === electrode) ?? rows.find((r) => r.point.node === node);
-        return [{ electrode, point: row?.point.name, expected: row?.expected, measured: row?.reading?.value, verdict: row?.verdict ?? ("none" as Verdict) }];
+        return [
+          {
+            electrode,
+            point: row?.point.name,
+            expected: row?.expected,
+            measured: row?.reading?.value,
+            verdict: row?.verdict ?? ("none" as Verdict),
+          },
+        ];
       }),
     }))
     .filter((c) => c.cells.some((cell) => cell.point))

@@ -16,8 +16,14 @@ const LEFT = 44;
 export function Staircase({ steps, title = "Supply chain" }: { steps: StaircaseStep[]; title?: string }) {
   if (steps.length === 0) return null;
   const most = max(steps, (s) => Math.max(s.expected?.high ?? 0, s.measured ?? 0)) || 1;
-  const x = scaleBand<string>().domain(steps.map((s) => s.name)).range([LEFT, WIDTH]).paddingInner(0.04);
-  const y = scaleLinear().domain([0, most * 1.05]).nice(4).range([HEIGHT - BOTTOM, TOP]);
+  const x = scaleBand<string>()
+    .domain(steps.map((s) => s.name))
+    .range([LEFT, WIDTH])
+    .paddingInner(0.04);
+  const y = scaleLinear()
+    .domain([0, most * 1.05])
+    .nice(4)
+    .range([HEIGHT - BOTTOM, TOP]);
   const w = x.bandwidth();
   return (
     <figure>
@@ -26,7 +32,9 @@ export function Staircase({ steps, title = "Supply chain" }: { steps: StaircaseS
         {y.ticks(4).map((t) => (
           <g key={t}>
             <line x1={LEFT} x2={WIDTH} y1={y(t)} y2={y(t)} stroke="currentColor" strokeOpacity={0.14} />
-            <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" fontSize={11} fill="var(--soft)">{t} V</text>
+            <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" fontSize={11} fill="var(--soft)">
+              {t} V
+            </text>
           </g>
         ))}
         {steps.map((s, i) => {
@@ -34,28 +42,74 @@ export function Staircase({ steps, title = "Supply chain" }: { steps: StaircaseS
           const before = steps[i - 1];
           return (
             <g key={s.name} data-step={s.name} className={`verdict-${s.verdict}`}>
-              {s.expected && <rect x={x0} width={w} y={y(s.expected.high)} height={Math.max(2, y(s.expected.low) - y(s.expected.high))} fill="var(--color-base-300)" />}
-              {s.expected && <line x1={x0} x2={x0 + w} y1={y(s.expected.volts)} y2={y(s.expected.volts)} stroke="var(--soft)" strokeDasharray="3 3" />}
-              {s.measured !== undefined && before?.measured !== undefined && <line x1={x0} x2={x0} y1={y(before.measured)} y2={y(s.measured)} stroke="var(--color-base-content)" strokeWidth={1.5} />}
+              {s.expected && (
+                <rect
+                  x={x0}
+                  width={w}
+                  y={y(s.expected.high)}
+                  height={Math.max(2, y(s.expected.low) - y(s.expected.high))}
+                  fill="var(--color-base-300)"
+                />
+              )}
+              {s.expected && (
+                <line x1={x0} x2={x0 + w} y1={y(s.expected.volts)} y2={y(s.expected.volts)} stroke="var(--soft)" strokeDasharray="3 3" />
+              )}
+              {s.measured !== undefined && before?.measured !== undefined && (
+                <line x1={x0} x2={x0} y1={y(before.measured)} y2={y(s.measured)} stroke="var(--color-base-content)" strokeWidth={1.5} />
+              )}
               {s.measured !== undefined && (
                 <>
                   <line x1={x0} x2={x0 + w} y1={y(s.measured)} y2={y(s.measured)} stroke="var(--color-base-content)" strokeWidth={3.5} />
-                  <text x={x0 + w / 2} y={y(s.measured) + 17} textAnchor="middle" fontSize={13} fontWeight={700} fill="var(--color-base-content)">{formatVolts(s.measured)}</text>
+                  <text
+                    x={x0 + w / 2}
+                    y={y(s.measured) + 17}
+                    textAnchor="middle"
+                    fontSize={13}
+                    fontWeight={700}
+                    fill="var(--color-base-content)"
+                  >
+                    {formatVolts(s.measured)}
+                  </text>
                   <Mark verdict={s.verdict} x={x0 + w - 9} y={y(s.measured) + 13} />
                 </>
               )}
-              <text x={x0 + w / 2} y={HEIGHT - BOTTOM + 16} textAnchor="middle" fontSize={13} fontWeight={700} fill="var(--color-base-content)">{s.name}</text>
-              <text x={x0 + w / 2} y={HEIGHT - BOTTOM + 31} textAnchor="middle" fontSize={11} fill="var(--soft)">{s.droppers ? `after ${s.droppers}` : "rectifier"}</text>
+              <text
+                x={x0 + w / 2}
+                y={HEIGHT - BOTTOM + 16}
+                textAnchor="middle"
+                fontSize={13}
+                fontWeight={700}
+                fill="var(--color-base-content)"
+              >
+                {s.name}
+              </text>
+              <text x={x0 + w / 2} y={HEIGHT - BOTTOM + 31} textAnchor="middle" fontSize={11} fill="var(--soft)">
+                {s.droppers ? `after ${s.droppers}` : "rectifier"}
+              </text>
             </g>
           );
         })}
       </svg>
       <table className="sr-only">
         <caption>{title}</caption>
-        <thead><tr><th>Rail</th><th>Expected</th><th>Measured</th><th>Verdict</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Rail</th>
+            <th>Expected</th>
+            <th>Measured</th>
+            <th>Verdict</th>
+          </tr>
+        </thead>
         <tbody>
           {steps.map((s) => (
-            <tr key={s.name}><td>{s.name}, {s.label}</td><td>{s.expected ? `${formatVolts(s.expected.low)} to ${formatVolts(s.expected.high)}` : "not known"}</td><td>{s.measured === undefined ? "not taken" : formatVolts(s.measured)}</td><td>{VERDICT_WORD[s.verdict]}</td></tr>
+            <tr key={s.name}>
+              <td>
+                {s.name}, {s.label}
+              </td>
+              <td>{s.expected ? `${formatVolts(s.expected.low)} to ${formatVolts(s.expected.high)}` : "not known"}</td>
+              <td>{s.measured === undefined ? "not taken" : formatVolts(s.measured)}</td>
+              <td>{VERDICT_WORD[s.verdict]}</td>
+            </tr>
           ))}
         </tbody>
       </table>

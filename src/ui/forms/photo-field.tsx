@@ -22,9 +22,21 @@ export function PhotoField({ label = "Photo", onStored }: { label?: string; onSt
     <div className="inline-flex flex-wrap items-center gap-2">
       <label className="btn btn-outline">
         <Camera aria-hidden className="size-5" /> {label}
-        <input type="file" accept="image/jpeg,image/png,image/webp" className="sr-only" onChange={(e) => { void take(e.target.files?.[0]); e.target.value = ""; }} />
+        <input
+          type="file"
+          accept="image/jpeg,image/png,image/webp"
+          className="sr-only"
+          onChange={(e) => {
+            void take(e.target.files?.[0]);
+            e.target.value = "";
+          }}
+        />
       </label>
-      {says && <span role={says.bad ? "alert" : "status"} className={says.bad ? "max-w-md text-sm text-error" : "soft text-sm"}>{says.text}</span>}
+      {says && (
+        <span role={says.bad ? "alert" : "status"} className={says.bad ? "max-w-md text-sm text-error" : "soft text-sm"}>
+          {says.text}
+        </span>
+      )}
     </div>
   );
 }

@@ -1,5 +1,9 @@
 "use client";
 
 export function PrintButton() {
-  return <button className="btn btn-primary" onClick={() => window.print()}>Print</button>;
+  return (
+    <button className="btn btn-primary" onClick={() => window.print()}>
+      Print
+    </button>
+  );
 }

@@ -2,7 +2,7 @@
 /** The entry line at the foot of the tape: echoes how it understood the line before Enter, refuses with the reason. */
 
 import { useEffect, useId, useMemo, useRef, useState } from "react";
-import { completions, ENTRY_FORMS, parseEntry } from "@/core/job/entry";
+import { completions, ENTRY_FORMS, parseEntry } from "@/core/job/entry/entry";
 import type { StationId } from "@/core/job/stations";
 import { useJob } from "./job-context";
 
@@ -24,7 +24,15 @@ export function EntryLine({ station }: { station: StationId }) {
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       const el = e.target as HTMLElement;
-      if (e.key !== "e" || e.ctrlKey || e.metaKey || e.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(el.tagName) || document.querySelector("dialog[open]")) return;
+      if (
+        e.key !== "e" ||
+        e.ctrlKey ||
+        e.metaKey ||
+        e.altKey ||
+        /^(INPUT|TEXTAREA|SELECT)$/.test(el.tagName) ||
+        document.querySelector("dialog[open]")
+      )
+        return;
       e.preventDefault();
       field.current?.focus();
     };
@@ -67,22 +75,67 @@ export function EntryLine({ station }: { station: StationId }) {
         <ul id={listId} role="listbox" aria-label="Completions" className="mb-1 flex flex-wrap gap-1">
           {offers.map((o, i) => (
             <li key={o} role="option" aria-selected={i === pick} id={`${listId}-${i}`}>
-              <button tabIndex={-1} className={`rounded px-2 py-1 font-mono text-xs ${i === pick ? "bg-primary text-primary-content" : "bg-base-300"}`} onClick={() => complete(o)}>{o}</button>
+              <button
+                tabIndex={-1}
+                className={`rounded px-2 py-1 font-mono text-xs ${i === pick ? "bg-primary text-primary-content" : "bg-base-300"}`}
+                onClick={() => complete(o)}
+              >
+                {o}
+              </button>
             </li>
           ))}
         </ul>
       )}
       <p id={echoId} aria-live="polite" className={`mb-1 min-h-10 text-sm ${entry && !entry.ok ? (refused ? "text-error" : "soft") : ""}`}>
-        {!entry ? <span className="soft">Type what you would say: B1 318, note …, fit … <kbd className="font-mono">e</kbd> comes here</span> : entry.ok ? <><span className="soft">Understood: </span><strong>{entry.echo}</strong></> : `${entry.why}. Accepted: ${entry.accepted}`}
+        {!entry ? (
+          <span className="soft">
+            Type what you would say: B1 318, note …, fit … <kbd className="font-mono">e</kbd> comes here
+          </span>
+        ) : entry.ok ? (
+          <>
+            <span className="soft">Understood: </span>
+            <strong>{entry.echo}</strong>
+          </>
+        ) : (
+          `${entry.why}. Accepted: ${entry.accepted}`
+        )}
       </p>
       <div className="flex gap-1">
         <input
-          ref={field} className="input w-full font-mono" aria-label="Entry line" aria-describedby={echoId} role="combobox" aria-expanded={offers.length > 0} aria-controls={listId} aria-autocomplete="list"
-          aria-activedescendant={offers.length > 0 ? `${listId}-${pick}` : undefined} autoComplete="off" spellCheck={false} value={text} onChange={(e) => { setText(e.target.value); setRefused(false); }} onKeyDown={onKeyDown}
+          ref={field}
+          className="input w-full font-mono"
+          aria-label="Entry line"
+          aria-describedby={echoId}
+          role="combobox"
+          aria-expanded={offers.length > 0}
+          aria-controls={listId}
+          aria-autocomplete="list"
+          aria-activedescendant={offers.length > 0 ? `${listId}-${pick}` : undefined}
+          autoComplete="off"
+          spellCheck={false}
+          value={text}
+          onChange={(e) => {
+            setText(e.target.value);
+            setRefused(false);
+          }}
+          onKeyDown={onKeyDown}
         />
-        <button className="btn btn-ghost w-11 px-0" aria-label="What the entry line accepts" aria-expanded={help} onClick={() => setHelp(!help)}>?</button>
+        <button
+          className="btn btn-ghost w-11 px-0"
+          aria-label="What the entry line accepts"
+          aria-expanded={help}
+          onClick={() => setHelp(!help)}
+        >
+          ?
+        </button>
       </div>
-      {help && <ul className="mt-2 grid max-h-52 gap-0.5 overflow-y-auto font-mono text-xs">{ENTRY_FORMS.map((f) => <li key={f}>{f}</li>)}</ul>}
+      {help && (
+        <ul className="mt-2 grid max-h-52 gap-0.5 overflow-y-auto font-mono text-xs">
+          {ENTRY_FORMS.map((f) => (
+            <li key={f}>{f}</li>
+          ))}
+        </ul>
+      )}
     </div>
   );
 }

@@ -15,7 +15,12 @@ export function useGateOpen(station: StationId): boolean {
   if (energy.kind === "proven-dead") return true;
   const power = view.state.power;
   const passed = view.state.gatesPassed.findLast((g) => g.station === station);
-  return energy.kind !== "live" && passed !== undefined && (power === undefined || power.state === "off") && (power === undefined || passed.at >= power.at);
+  return (
+    energy.kind !== "live" &&
+    passed !== undefined &&
+    (power === undefined || power.state === "off") &&
+    (power === undefined || passed.at >= power.at)
+  );
 }
 
 export function Gate({ station, children }: { station: StationId; children: ReactNode }) {
@@ -27,22 +32,44 @@ export function Gate({ station, children }: { station: StationId; children: Reac
     <>
       {!open && (
         <section className="mb-4 rounded border-2 border-warning p-4" aria-label="Gate">
-          <h2 className="flex items-center gap-2 text-lg font-bold"><ShieldAlert aria-hidden className="text-warning" /> Hands stay out: the amp is not proven dead</h2>
-          <p className="mt-1">{title}: {detail}</p>
+          <h2 className="flex items-center gap-2 text-lg font-bold">
+            <ShieldAlert aria-hidden className="text-warning" /> Hands stay out: the amp is not proven dead
+          </h2>
+          <p className="mt-1">
+            {title}: {detail}
+          </p>
           <div className="mt-3 flex flex-wrap items-end gap-3">
-            <Link href={`/jobs/${jobId}/make-safe`} className="btn btn-primary">Make safe first</Link>
+            <Link href={`/jobs/${jobId}/make-safe`} className="btn btn-primary">
+              Make safe first
+            </Link>
             {energy.kind !== "live" && (
-              <form className="flex flex-1 items-end gap-2" onSubmit={(e) => { e.preventDefault(); if (reason.trim().length >= 3) say({ type: "gate-passed", payload: { station, reason: reason.trim(), understood: true } }); }}>
+              <form
+                className="flex flex-1 items-end gap-2"
+                onSubmit={(e) => {
+                  e.preventDefault();
+                  if (reason.trim().length >= 3)
+                    say({ type: "gate-passed", payload: { station, reason: reason.trim(), understood: true } });
+                }}
+              >
                 <Field label="Or go past it, with a reason for the tape" className="flex-1">
-                  <input className="input w-full" value={reason} onChange={(e) => setReason(e.target.value)} placeholder="looking only, chassis still closed" />
+                  <input
+                    className="input w-full"
+                    value={reason}
+                    onChange={(e) => setReason(e.target.value)}
+                    placeholder="looking only, chassis still closed"
+                  />
                 </Field>
-                <button className="btn" disabled={reason.trim().length < 3}>Go past</button>
+                <button className="btn" disabled={reason.trim().length < 3}>
+                  Go past
+                </button>
               </form>
             )}
           </div>
         </section>
       )}
-      <div className={open ? "" : "opacity-60"} inert={!open}>{children}</div>
+      <div className={open ? "" : "opacity-60"} inert={!open}>
+        {children}
+      </div>
     </>
   );
 }

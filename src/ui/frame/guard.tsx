@@ -30,7 +30,13 @@ export function Guard() {
       <Link href="/" className="btn btn-ghost px-2 font-bold tracking-wide" aria-label="Bench board">
         Scutum
       </Link>
-      <div role="status" aria-live="polite" aria-label="Energy state" data-energy={energy.kind} className={`flex min-w-72 flex-1 items-center gap-3 rounded px-3 py-1 ${className}`}>
+      <div
+        role="status"
+        aria-live="polite"
+        aria-label="Energy state"
+        data-energy={energy.kind}
+        className={`flex min-w-72 flex-1 items-center gap-3 rounded px-3 py-1 ${className}`}
+      >
         <Icon aria-hidden className="size-6 shrink-0" />
         <span className="text-lg font-bold whitespace-nowrap">{title}</span>
         <span className="text-sm">{detail}</span>
@@ -60,7 +66,10 @@ export function Guard() {
       </div>
       {tape.lost && (
         <p role="alert" className="basis-full rounded bg-warning px-3 py-1 text-sm text-warning-content">
-          {tape.lost} {tape.events.length - tape.pendingFrom + 1 > 0 ? `${tape.events.length - tape.pendingFrom + 1} lines are kept in this browser and will be sent.` : "What you enter is kept in this browser and will be sent."}
+          {tape.lost}{" "}
+          {tape.events.length - tape.pendingFrom + 1 > 0
+            ? `${tape.events.length - tape.pendingFrom + 1} lines are kept in this browser and will be sent.`
+            : "What you enter is kept in this browser and will be sent."}
         </p>
       )}
       {powering && <PowerOn close={() => setPowering(false)} />}
@@ -90,8 +99,14 @@ function MainsNow() {
     <label className="flex flex-col justify-center text-xs">
       <span className="soft">{word} now, V</span>
       <input
-        className="input input-sm w-20 min-h-8 text-right tabular-nums" inputMode="decimal" placeholder={`${settings.mainsVolts}?`} value={text ?? volts?.toString() ?? ""} aria-invalid={problem !== ""}
-        onChange={(e) => setText(e.target.value)} onBlur={store} onKeyDown={(e) => e.key === "Enter" && store()}
+        className="input input-sm w-20 min-h-8 text-right tabular-nums"
+        inputMode="decimal"
+        placeholder={`${settings.mainsVolts}?`}
+        value={text ?? volts?.toString() ?? ""}
+        aria-invalid={problem !== ""}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={store}
+        onKeyDown={(e) => e.key === "Enter" && store()}
       />
       {problem && <span className="max-w-40 text-error">{problem}</span>}
     </label>

@@ -4,7 +4,7 @@
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import { readCircuit } from "@/core/circuit/read";
 import type { EnergyState } from "@/core/job/energy";
-import type { EntryContext } from "@/core/job/entry";
+import type { EntryContext } from "@/core/job/entry/entry";
 import type { Conditions } from "@/core/job/events/bench";
 import type { JobEvent } from "@/core/job/events/event";
 import { conditionsNow } from "@/core/job/fold";
@@ -79,8 +79,28 @@ export function JobProvider({ jobId, events, netlist, modelName, settings, serve
     if (stands.switches) conditions.switches = stands.switches;
     if (stands.controls) conditions.controls = stands.controls;
     return {
-      jobId, settings, view, energy, marks, now, tape, say: tape.say, port, stands, setStands, conditions, modelName,
-      entryContext: (station) => ({ circuit, reservoirs: view.reservoirs, energy: energy.kind, state: view.state, conditions, station, decimal: settings.decimal }),
+      jobId,
+      settings,
+      view,
+      energy,
+      marks,
+      now,
+      tape,
+      say: tape.say,
+      port,
+      stands,
+      setStands,
+      conditions,
+      modelName,
+      entryContext: (station) => ({
+        circuit,
+        reservoirs: view.reservoirs,
+        energy: energy.kind,
+        state: view.state,
+        conditions,
+        station,
+        decimal: settings.decimal,
+      }),
     };
   }, [jobId, settings, view, energy, marks, now, tape, port, stands, circuit, modelName]);
 

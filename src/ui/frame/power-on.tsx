@@ -27,7 +27,14 @@ export function PowerOn({ close }: { close(): void }) {
       `Probe leads are rated above ${highest > 0 ? formatVolts(highest) : "the highest rail"}`,
       "A speaker or dummy load is connected",
       ...(lineConnected ? ["ISOLATION TRANSFORMER in the line: this chassis is connected to it"] : []),
-      ...(state.removed.some((r) => r.back === undefined) ? [`Still off the amp, and that is meant: ${state.removed.filter((r) => r.back === undefined).map((r) => r.what).join(", ")}`] : []),
+      ...(state.removed.some((r) => r.back === undefined)
+        ? [
+            `Still off the amp, and that is meant: ${state.removed
+              .filter((r) => r.back === undefined)
+              .map((r) => r.what)
+              .join(", ")}`,
+          ]
+        : []),
     ];
   }, [circuit, reservoirs, state.removed]);
   const all = questions.every((q) => ticked.has(q));
@@ -35,21 +42,40 @@ export function PowerOn({ close }: { close(): void }) {
   function go(e: React.FormEvent) {
     e.preventDefault();
     if (!all) return;
-    const out = without.split(/[\s,]+/).filter(Boolean).map((t) => t.toUpperCase());
-    say({ type: "power", payload: { state: "on", plug: "in", through, ...(out.length ? { without: out } : {}) } }, { type: "live-check", payload: { confirmed: questions } });
+    const out = without
+      .split(/[\s,]+/)
+      .filter(Boolean)
+      .map((t) => t.toUpperCase());
+    say(
+      { type: "power", payload: { state: "on", plug: "in", through, ...(out.length ? { without: out } : {}) } },
+      { type: "live-check", payload: { confirmed: questions } },
+    );
     close();
   }
 
   return (
     <dialog ref={dialog} className="modal" onClose={close} aria-labelledby="power-on-title">
       <form className="modal-box max-w-xl bg-base-100" onSubmit={go}>
-        <h2 id="power-on-title" className="text-xl font-bold">Before power goes on</h2>
+        <h2 id="power-on-title" className="text-xl font-bold">
+          Before power goes on
+        </h2>
         <p className="soft mt-1 text-sm">Hundreds of volts will be on open parts. Local codes and licensed practice come first.</p>
         <ul className="mt-3 space-y-1">
           {questions.map((q) => (
             <li key={q}>
               <label className="flex min-h-11 cursor-pointer items-center gap-3">
-                <input type="checkbox" className="checkbox checkbox-primary" checked={ticked.has(q)} onChange={() => setTicked((t) => { const next = new Set(t); if (!next.delete(q)) next.add(q); return next; })} />
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-primary"
+                  checked={ticked.has(q)}
+                  onChange={() =>
+                    setTicked((t) => {
+                      const next = new Set(t);
+                      if (!next.delete(q)) next.add(q);
+                      return next;
+                    })
+                  }
+                />
                 <span>{q}</span>
               </label>
             </li>
@@ -69,9 +95,15 @@ export function PowerOn({ close }: { close(): void }) {
           </Field>
         </div>
         <div className="modal-action">
-          <button type="button" className="btn btn-ghost" onClick={() => setTicked(new Set(questions))}>All true</button>
-          <button type="button" className="btn" onClick={close}>Cancel</button>
-          <button type="submit" className="btn btn-primary" disabled={!all}>Power is on</button>
+          <button type="button" className="btn btn-ghost" onClick={() => setTicked(new Set(questions))}>
+            All true
+          </button>
+          <button type="button" className="btn" onClick={close}>
+            Cancel
+          </button>
+          <button type="submit" className="btn btn-primary" disabled={!all}>
+            Power is on
+          </button>
         </div>
       </form>
     </dialog>

@@ -25,7 +25,11 @@ export function TapeColumn({ station }: { station: StationId }) {
       const date = day(l.event.at);
       const first = date !== last;
       last = date;
-      return { ...l, date: first ? date : undefined, text: tellEvent(l.event, view.state.lines[(l.event.payload as { removed?: number }).removed! - 1]?.event) };
+      return {
+        ...l,
+        date: first ? date : undefined,
+        text: tellEvent(l.event, view.state.lines[(l.event.payload as { removed?: number }).removed! - 1]?.event),
+      };
     });
   }, [view.state.lines]);
 
@@ -39,21 +43,41 @@ export function TapeColumn({ station }: { station: StationId }) {
             <li key={event.id} data-seq={event.seq} className="group relative border-b border-base-300/60 py-1">
               {date && <p className="soft mt-1 text-xs font-bold">{date}</p>}
               <div className="flex gap-2">
-                <time className="soft w-10 shrink-0 text-xs leading-5" dateTime={event.at} suppressHydrationWarning>{clockTime(event.at)}</time>
-                <span className={`min-w-0 flex-1 break-words ${effective ? "" : "line-through opacity-70"} ${event.type === "power" || event.type === "gate-passed" ? "font-bold" : ""}`}>{text}</span>
+                <time className="soft w-10 shrink-0 text-xs leading-5" dateTime={event.at} suppressHydrationWarning>
+                  {clockTime(event.at)}
+                </time>
+                <span
+                  className={`min-w-0 flex-1 break-words ${effective ? "" : "line-through opacity-70"} ${event.type === "power" || event.type === "gate-passed" ? "font-bold" : ""}`}
+                >
+                  {text}
+                </span>
                 <span className="soft text-xs">{pending ? "storing…" : event.who}</span>
               </div>
               {!effective && <p className="soft pl-11 text-xs">replaced by line {supersededBy}</p>}
-              {event.reason && event.type !== "undo" && <p className="soft pl-11 text-xs">was line {event.supersedes}: {event.reason}</p>}
+              {event.reason && event.type !== "undo" && (
+                <p className="soft pl-11 text-xs">
+                  was line {event.supersedes}: {event.reason}
+                </p>
+              )}
               {strikeable && (
                 <button
-                  className="absolute top-0.5 right-0 hidden rounded bg-base-300 p-1 group-focus-within:block group-hover:block focus:block" aria-label={`${event.type === "undo" ? "Restore what was undone by" : "Undo"} line ${event.seq}`}
+                  className="absolute top-0.5 right-0 hidden rounded bg-base-300 p-1 group-focus-within:block group-hover:block focus:block"
+                  aria-label={`${event.type === "undo" ? "Restore what was undone by" : "Undo"} line ${event.seq}`}
                   onClick={() => setStriking(event.seq)}
                 >
                   <Undo2 className="size-4" aria-hidden />
                 </button>
               )}
-              {striking === event.seq && <Strike seq={event.seq} close={() => setStriking(undefined)} strike={(reason) => { say({ type: "undo", supersedes: event.seq, reason, payload: {} }); setStriking(undefined); }} />}
+              {striking === event.seq && (
+                <Strike
+                  seq={event.seq}
+                  close={() => setStriking(undefined)}
+                  strike={(reason) => {
+                    say({ type: "undo", supersedes: event.seq, reason, payload: {} });
+                    setStriking(undefined);
+                  }}
+                />
+              )}
             </li>
           );
         })}
@@ -62,7 +86,9 @@ export function TapeColumn({ station }: { station: StationId }) {
         <div key={r.event.id} role="alert" className="border-t-2 border-error px-3 py-2 text-sm">
           <p className="font-bold text-error">Not stored: {r.message}</p>
           <p className="soft">It was: {tellEvent({ ...r.event, seq: 0 } as never)}</p>
-          <button className="btn btn-line btn-sm mt-1" onClick={() => tape.forget(r)}>Seen</button>
+          <button className="btn btn-line btn-sm mt-1" onClick={() => tape.forget(r)}>
+            Seen
+          </button>
         </div>
       ))}
       <EntryLine station={station} />
@@ -73,8 +99,22 @@ export function TapeColumn({ station }: { station: StationId }) {
 function Strike({ seq, strike, close }: { seq: number; strike(reason: string): void; close(): void }) {
   const [reason, setReason] = useState("");
   return (
-    <form className="mt-1 flex gap-1" onSubmit={(e) => { e.preventDefault(); strike(reason.trim() || "undone"); }} onKeyDown={(e) => e.key === "Escape" && close()}>
-      <input autoFocus className="input input-sm min-h-9 flex-1" placeholder="why (stays on the tape)" aria-label={`Reason for undoing line ${seq}`} value={reason} onChange={(e) => setReason(e.target.value)} />
+    <form
+      className="mt-1 flex gap-1"
+      onSubmit={(e) => {
+        e.preventDefault();
+        strike(reason.trim() || "undone");
+      }}
+      onKeyDown={(e) => e.key === "Escape" && close()}
+    >
+      <input
+        autoFocus
+        className="input input-sm min-h-9 flex-1"
+        placeholder="why (stays on the tape)"
+        aria-label={`Reason for undoing line ${seq}`}
+        value={reason}
+        onChange={(e) => setReason(e.target.value)}
+      />
       <button className="btn btn-sm min-h-9">Strike</button>
     </form>
   );

@@ -18,17 +18,34 @@ export function TopStrip({ shop, technicians, who }: { shop: string; technicians
   }
   return (
     <header className="no-print flex flex-wrap items-center gap-3 border-b border-base-300 bg-base-200 px-4 py-2">
-      <Link href="/" className="text-xl font-bold tracking-wide">Scutum</Link>
+      <Link href="/" className="text-xl font-bold tracking-wide">
+        Scutum
+      </Link>
       <span className="soft flex-1 truncate">{shop}</span>
       <label className="flex items-center gap-2 text-sm">
         At the bench
-        <select className="select w-28" value={who} onChange={(e) => { remember("scutum-who", e.target.value); router.refresh(); }}>
-          {technicians.map((t) => <option key={t}>{t}</option>)}
+        <select
+          className="select w-28"
+          value={who}
+          onChange={(e) => {
+            remember("scutum-who", e.target.value);
+            router.refresh();
+          }}
+        >
+          {technicians.map((t) => (
+            <option key={t}>{t}</option>
+          ))}
         </select>
       </label>
-      <Link href="/settings" className="btn btn-ghost">Settings</Link>
-      <button className="btn btn-ghost px-3" onClick={() => turn("enamel")} aria-label="Enamel, the dark theme"><Moon aria-hidden className="size-5" /></button>
-      <button className="btn btn-ghost px-3" onClick={() => turn("ledger")} aria-label="Ledger, the light theme"><Sun aria-hidden className="size-5" /></button>
+      <Link href="/settings" className="btn btn-ghost">
+        Settings
+      </Link>
+      <button className="btn btn-ghost px-3" onClick={() => turn("enamel")} aria-label="Enamel, the dark theme">
+        <Moon aria-hidden className="size-5" />
+      </button>
+      <button className="btn btn-ghost px-3" onClick={() => turn("ledger")} aria-label="Ledger, the light theme">
+        <Sun aria-hidden className="size-5" />
+      </button>
     </header>
   );
 }

@@ -108,7 +108,13 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
   useEffect(() => {
     const poll = () => {
       if (document.hidden) return;
-      port.since(last).then((events) => { merge(events); setLost((l) => (queued.current.length > 0 ? l : undefined)); }, (error: unknown) => setLost(troubleWords(error)));
+      port.since(last).then(
+        (events) => {
+          merge(events);
+          setLost((l) => (queued.current.length > 0 ? l : undefined));
+        },
+        (error: unknown) => setLost(troubleWords(error)),
+      );
     };
     const timer = setInterval(poll, POLL_MS);
     document.addEventListener("visibilitychange", poll);

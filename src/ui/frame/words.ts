@@ -21,7 +21,9 @@ export function energyWords(energy: EnergyState): { title: string; detail: strin
     case "proven-dead":
       return {
         title: `PROVEN DEAD ${clockTime(energy.at)}`,
-        detail: energy.proof.reservoirs.map((r) => `${r.name} ${formatVolts(r.first!.volts).replace(" V", "")} → ${formatVolts(r.second!.volts)}`).join(", "),
+        detail: energy.proof.reservoirs
+          .map((r) => `${r.name} ${formatVolts(r.first!.volts).replace(" V", "")} → ${formatVolts(r.second!.volts)}`)
+          .join(", "),
       };
     case "unknown":
       return { title: "UNKNOWN", detail: `${energy.why}: treat it as charged` };

@@ -14,12 +14,25 @@ const SHAPE: Record<Severity, string> = { note: "○", watch: "▲", fault: "■
 export function Findings({ station }: { station: StationId }) {
   const { view, say } = useJob();
   const [photos, setPhotos] = useState<string[]>([]);
-  const { register, handleSubmit, reset, formState } = useForm({ defaultValues: { place: "", text: "", severity: "watch", action: "", brief: "allowed" } });
+  const { register, handleSubmit, reset, formState } = useForm({
+    defaultValues: { place: "", text: "", severity: "watch", action: "", brief: "allowed" },
+  });
   const findings = view.state.findings.filter((f) => f.station === station);
   const store = handleSubmit((v) => {
     const action = v.action.trim();
     say(
-      { type: "finding", payload: { station, place: v.place.trim(), text: v.text.trim(), severity: v.severity as Severity, brief: v.brief as "ask", ...(action ? { action } : {}), ...(photos.length ? { photos } : {}) } },
+      {
+        type: "finding",
+        payload: {
+          station,
+          place: v.place.trim(),
+          text: v.text.trim(),
+          severity: v.severity as Severity,
+          brief: v.brief as "ask",
+          ...(action ? { action } : {}),
+          ...(photos.length ? { photos } : {}),
+        },
+      },
       ...(v.brief === "ask" && action ? [{ type: "approval", payload: { what: action, answer: "asked" } } as const] : []),
     );
     reset();
@@ -31,23 +44,60 @@ export function Findings({ station }: { station: StationId }) {
       <ul className="mb-3 space-y-2">
         {findings.map((f) => (
           <li key={f.seq} className="flex flex-wrap items-start gap-3">
-            <span className={`w-10 text-lg ${f.severity === "fault" || f.severity === "danger" ? "verdict-out" : f.severity === "watch" ? "verdict-watch" : "soft"}`} aria-hidden>{SHAPE[f.severity]}</span>
-            <span className={`min-w-48 flex-1 ${f.closed ? "opacity-70" : ""}`}><strong>{f.place}</strong> {f.text} <span className="soft text-sm">({f.severity}{f.action ? `; ${f.action}, ${f.brief === "ask" ? "ask the owner" : "the brief allows it"}` : ""})</span>{f.closed && <span className="soft block text-sm">Closed: {f.closed}</span>}</span>
-            {f.photos?.map((h) => <Thumbnail key={h} hash={h} caption={f.place} />)}
+            <span
+              className={`w-10 text-lg ${f.severity === "fault" || f.severity === "danger" ? "verdict-out" : f.severity === "watch" ? "verdict-watch" : "soft"}`}
+              aria-hidden
+            >
+              {SHAPE[f.severity]}
+            </span>
+            <span className={`min-w-48 flex-1 ${f.closed ? "opacity-70" : ""}`}>
+              <strong>{f.place}</strong> {f.text}{" "}
+              <span className="soft text-sm">
+                ({f.severity}
+                {f.action ? `; ${f.action}, ${f.brief === "ask" ? "ask the owner" : "the brief allows it"}` : ""})
+              </span>
+              {f.closed && <span className="soft block text-sm">Closed: {f.closed}</span>}
+            </span>
+            {f.photos?.map((h) => (
+              <Thumbnail key={h} hash={h} caption={f.place} />
+            ))}
             {!f.closed && <CloseFinding seq={f.seq} />}
           </li>
         ))}
       </ul>
       <form className="grid grid-cols-2 gap-3 lg:grid-cols-6" onSubmit={store}>
-        <Field label="Place" className="lg:col-span-2" error={formState.errors.place && "Where is it?"}><input className="input w-full" placeholder="V2 socket" {...register("place", { validate: (v) => v.trim() !== "" })} /></Field>
-        <Field label="Finding" className="lg:col-span-4" error={formState.errors.text && "What was found?"}><input className="input w-full" placeholder="pin 3 loose, solder grey" {...register("text", { validate: (v) => v.trim() !== "" })} /></Field>
-        <Field label="How bad" className="lg:col-span-1"><select className="select w-full" {...register("severity")}>{SEVERITIES.map((s) => <option key={s}>{s}</option>)}</select></Field>
-        <Field label="Suggested action" className="lg:col-span-3"><input className="input w-full" placeholder="re-tension and resolder" {...register("action")} /></Field>
-        <Field label="The brief" className="lg:col-span-2"><select className="select w-full" {...register("brief")}><option value="allowed">allows it</option><option value="ask">ask the owner</option></select></Field>
+        <Field label="Place" className="lg:col-span-2" error={formState.errors.place && "Where is it?"}>
+          <input className="input w-full" placeholder="V2 socket" {...register("place", { validate: (v) => v.trim() !== "" })} />
+        </Field>
+        <Field label="Finding" className="lg:col-span-4" error={formState.errors.text && "What was found?"}>
+          <input
+            className="input w-full"
+            placeholder="pin 3 loose, solder grey"
+            {...register("text", { validate: (v) => v.trim() !== "" })}
+          />
+        </Field>
+        <Field label="How bad" className="lg:col-span-1">
+          <select className="select w-full" {...register("severity")}>
+            {SEVERITIES.map((s) => (
+              <option key={s}>{s}</option>
+            ))}
+          </select>
+        </Field>
+        <Field label="Suggested action" className="lg:col-span-3">
+          <input className="input w-full" placeholder="re-tension and resolder" {...register("action")} />
+        </Field>
+        <Field label="The brief" className="lg:col-span-2">
+          <select className="select w-full" {...register("brief")}>
+            <option value="allowed">allows it</option>
+            <option value="ask">ask the owner</option>
+          </select>
+        </Field>
         <div className="col-span-full flex flex-wrap items-center gap-3">
           <button className="btn btn-primary">Add finding</button>
           <PhotoField onStored={(hash) => setPhotos((p) => [...p, hash])} />
-          {photos.map((h) => <Thumbnail key={h} hash={h} caption="goes with this finding" />)}
+          {photos.map((h) => (
+            <Thumbnail key={h} hash={h} caption="goes with this finding" />
+          ))}
         </div>
       </form>
     </Section>
@@ -57,10 +107,29 @@ export function Findings({ station }: { station: StationId }) {
 function CloseFinding({ seq }: { seq: number }) {
   const { say, tape } = useJob();
   const [how, setHow] = useState<string>();
-  if (how === undefined) return <button className="btn btn-line btn-sm" disabled={seq >= tape.pendingFrom} onClick={() => setHow("")}>Close…</button>;
+  if (how === undefined)
+    return (
+      <button className="btn btn-line btn-sm" disabled={seq >= tape.pendingFrom} onClick={() => setHow("")}>
+        Close…
+      </button>
+    );
   return (
-    <form className="flex gap-1" onSubmit={(e) => { e.preventDefault(); if (how.trim()) say({ type: "finding-closed", payload: { finding: seq, how: how.trim() } }); setHow(undefined); }}>
-      <input autoFocus className="input input-sm min-h-9 w-44" placeholder="how it was settled" aria-label="How the finding was settled" value={how} onChange={(e) => setHow(e.target.value)} />
+    <form
+      className="flex gap-1"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (how.trim()) say({ type: "finding-closed", payload: { finding: seq, how: how.trim() } });
+        setHow(undefined);
+      }}
+    >
+      <input
+        autoFocus
+        className="input input-sm min-h-9 w-44"
+        placeholder="how it was settled"
+        aria-label="How the finding was settled"
+        value={how}
+        onChange={(e) => setHow(e.target.value)}
+      />
       <button className="btn btn-sm min-h-9">Close</button>
     </form>
   );

@@ -11,21 +11,36 @@ import { useJob } from "../frame/job-context";
 export function Complaint() {
   const { view, say } = useJob();
   const stands = view.state.complaint;
-  const { register, handleSubmit, formState } = useForm({ values: { words: stands?.words ?? "", when: stands?.when ?? [], use: stands?.use ?? "" } });
+  const { register, handleSubmit, formState } = useForm({
+    values: { words: stands?.words ?? "", when: stands?.when ?? [], use: stands?.use ?? "" },
+  });
   return (
     <Section title="Complaint" hint="in the owner's words">
-      <form className="grid gap-3" onSubmit={handleSubmit(({ words, when, use }) => say({ type: "complaint", payload: { words: words.trim(), when: when || [], ...(use.trim() ? { use: use.trim() } : {}) } }))}>
+      <form
+        className="grid gap-3"
+        onSubmit={handleSubmit(({ words, when, use }) =>
+          say({ type: "complaint", payload: { words: words.trim(), when: when || [], ...(use.trim() ? { use: use.trim() } : {}) } }),
+        )}
+      >
         <Field label="What is wrong?" error={formState.errors.words && "The complaint is wanted, however short"}>
           <textarea className="textarea min-h-20 w-full text-lg" {...register("words", { validate: (v) => v.trim() !== "" })} />
         </Field>
         <fieldset className="flex flex-wrap gap-x-4 text-sm">
           <legend className="mb-1">When does it happen?</legend>
           {WHEN.map((w) => (
-            <label key={w} className="flex min-h-11 items-center gap-2"><input type="checkbox" className="checkbox" value={w} {...register("when")} /> {w}</label>
+            <label key={w} className="flex min-h-11 items-center gap-2">
+              <input type="checkbox" className="checkbox" value={w} {...register("when")} /> {w}
+            </label>
           ))}
         </fieldset>
-        <Field label="How is the amp used?"><input className="input w-full" {...register("use")} /></Field>
-        <div><button className="btn btn-primary" disabled={!formState.isDirty}>{stands ? "Store the change" : "Store the complaint"}</button></div>
+        <Field label="How is the amp used?">
+          <input className="input w-full" {...register("use")} />
+        </Field>
+        <div>
+          <button className="btn btn-primary" disabled={!formState.isDirty}>
+            {stands ? "Store the change" : "Store the complaint"}
+          </button>
+        </div>
       </form>
     </Section>
   );
@@ -35,13 +50,24 @@ export function Brief() {
   const { view, say, settings } = useJob();
   const stands = view.state.brief;
   const [order, setOrder] = useState<BriefAim[]>(stands?.order ?? []);
-  const { register, handleSubmit, setError, formState } = useForm({ values: { mustNotChange: stands?.mustNotChange ?? "", limit: stands?.spendingLimit?.toString() ?? "", dueDate: stands?.dueDate ?? "" } });
+  const { register, handleSubmit, setError, formState } = useForm({
+    values: { mustNotChange: stands?.mustNotChange ?? "", limit: stands?.spendingLimit?.toString() ?? "", dueDate: stands?.dueDate ?? "" },
+  });
   const left = BRIEF_AIMS.filter((a) => !order.includes(a));
 
   const store = handleSubmit(({ mustNotChange, limit, dueDate }) => {
     const parsed = limit.trim() ? parseQuantity(limit, { decimal: settings.decimal }) : undefined;
-    if (parsed && (!parsed.ok || parsed.quantity.value < 0)) return setError("limit", { message: parsed.ok ? "a limit cannot be negative" : `${parsed.why}; accepted: 150 or 150.50` });
-    say({ type: "brief", payload: { order, ...(mustNotChange.trim() ? { mustNotChange: mustNotChange.trim() } : {}), ...(parsed?.ok ? { spendingLimit: parsed.quantity.value } : {}), ...(dueDate ? { dueDate } : {}) } });
+    if (parsed && (!parsed.ok || parsed.quantity.value < 0))
+      return setError("limit", { message: parsed.ok ? "a limit cannot be negative" : `${parsed.why}; accepted: 150 or 150.50` });
+    say({
+      type: "brief",
+      payload: {
+        order,
+        ...(mustNotChange.trim() ? { mustNotChange: mustNotChange.trim() } : {}),
+        ...(parsed?.ok ? { spendingLimit: parsed.quantity.value } : {}),
+        ...(dueDate ? { dueDate } : {}),
+      },
+    });
   });
 
   return (
@@ -51,19 +77,45 @@ export function Brief() {
           <p className="mb-1">What matters most, in order</p>
           <div className="flex flex-wrap gap-2" role="group" aria-label="Order of the brief">
             {order.map((aim, i) => (
-              <button key={aim} type="button" className="btn btn-primary" onClick={() => setOrder(order.filter((a) => a !== aim))} aria-label={`${i + 1}: ${aim}, take it out`}>{i + 1}. {aim}</button>
+              <button
+                key={aim}
+                type="button"
+                className="btn btn-primary"
+                onClick={() => setOrder(order.filter((a) => a !== aim))}
+                aria-label={`${i + 1}: ${aim}, take it out`}
+              >
+                {i + 1}. {aim}
+              </button>
             ))}
             {left.map((aim) => (
-              <button key={aim} type="button" className="btn btn-outline" onClick={() => setOrder([...order, aim])} aria-label={`${aim}, as number ${order.length + 1}`}>{aim}</button>
+              <button
+                key={aim}
+                type="button"
+                className="btn btn-outline"
+                onClick={() => setOrder([...order, aim])}
+                aria-label={`${aim}, as number ${order.length + 1}`}
+              >
+                {aim}
+              </button>
             ))}
           </div>
         </div>
-        <Field label="What must not be changed?"><input className="input w-full" {...register("mustNotChange")} /></Field>
+        <Field label="What must not be changed?">
+          <input className="input w-full" {...register("mustNotChange")} />
+        </Field>
         <div className="grid grid-cols-2 gap-3">
-          <Field label={`Spending limit, ${settings.currency}`} error={formState.errors.limit?.message}><input className="input w-full text-right tabular-nums" inputMode="decimal" {...register("limit")} /></Field>
-          <Field label="Wanted back by"><input type="date" className="input w-full" {...register("dueDate")} /></Field>
+          <Field label={`Spending limit, ${settings.currency}`} error={formState.errors.limit?.message}>
+            <input className="input w-full text-right tabular-nums" inputMode="decimal" {...register("limit")} />
+          </Field>
+          <Field label="Wanted back by">
+            <input type="date" className="input w-full" {...register("dueDate")} />
+          </Field>
         </div>
-        <div><button className="btn btn-primary" disabled={order.length === 0 && !formState.isDirty}>{stands ? "Store the change" : "Store the brief"}</button></div>
+        <div>
+          <button className="btn btn-primary" disabled={order.length === 0 && !formState.isDirty}>
+            {stands ? "Store the change" : "Store the brief"}
+          </button>
+        </div>
       </form>
     </Section>
   );

@@ -11,7 +11,15 @@ import { NoCircuit } from "./no-circuit";
 
 export function OutputStage() {
   const { view } = useJob();
-  if (!view.circuit) return <><NoCircuit what="Dissipation needs a circuit." /><div className="mt-4"><Findings station="output-stage" /></div></>;
+  if (!view.circuit)
+    return (
+      <>
+        <NoCircuit what="Dissipation needs a circuit." />
+        <div className="mt-4">
+          <Findings station="output-stage" />
+        </div>
+      </>
+    );
   const output = tubesOf(view.circuit).filter(isOutputTube);
   const idle = view.rows.flatMap((r) => r.idle.map((i) => ({ ...i, volts: r.reading!.value, point: r.point.name })));
   const found = output.map((t) => ({ tube: t, idle: idle.find((i) => i.tube === t.name) }));
@@ -22,24 +30,60 @@ export function OutputStage() {
     <div className="max-w-4xl">
       <section className="mb-4 rounded border border-base-300 bg-base-200 p-4">
         <p className="text-2xl font-bold">
-          {found.every((f) => !f.idle) ? "Read the output cathodes at Walk: they are the current shunts." : hot.length > 0 ? `▲ ${hot.map((h) => h.tube.name).join(", ")} above the rating at idle: for the sound or by a fault, but not for long life.` : "Every output tube that was read idles within its rating."}
+          {found.every((f) => !f.idle)
+            ? "Read the output cathodes at Walk: they are the current shunts."
+            : hot.length > 0
+              ? `▲ ${hot.map((h) => h.tube.name).join(", ")} above the rating at idle: for the sound or by a fault, but not for long life.`
+              : "Every output tube that was read idles within its rating."}
         </p>
-        {spread !== undefined && <p className="mt-1">Spread between the tubes: {formatQuantity(spread * 100, "%", 2)}{found[0]?.idle && found[0].idle.sharedBy > 1 ? " (they share a resistor, so this cannot show)" : ""}.</p>}
+        {spread !== undefined && (
+          <p className="mt-1">
+            Spread between the tubes: {formatQuantity(spread * 100, "%", 2)}
+            {found[0]?.idle && found[0].idle.sharedBy > 1 ? " (they share a resistor, so this cannot show)" : ""}.
+          </p>
+        )}
       </section>
       <Section title="Idle" hint="cathode current less the screen's typical share">
         <table className="table table-sm">
-          <thead><tr><th>Tube</th><th className="text-right">Cathode</th><th className="text-right">Across</th><th className="text-right">Cathode current</th><th className="text-right">Plate current</th><th className="text-right">Plate</th><th className="text-right">Of rating</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Tube</th>
+              <th className="text-right">Cathode</th>
+              <th className="text-right">Across</th>
+              <th className="text-right">Cathode current</th>
+              <th className="text-right">Plate current</th>
+              <th className="text-right">Plate</th>
+              <th className="text-right">Of rating</th>
+            </tr>
+          </thead>
           <tbody>
             {found.map(({ tube, idle: i }) => (
               <tr key={tube.name}>
-                <td><strong>{tube.name}</strong> <span className="soft">{tube.type}</span></td>
+                <td>
+                  <strong>{tube.name}</strong> <span className="soft">{tube.type}</span>
+                </td>
                 {i ? (
                   <>
-                    <td className="text-right tabular-nums">{formatVolts(i.volts)}</td><td className="text-right tabular-nums">{formatQuantity(i.ohms, "Ω", 3)}{i.sharedBy > 1 ? ` / ${i.sharedBy}` : ""}</td><td className="text-right tabular-nums">{formatQuantity(i.cathodeAmps, "A", 3)}</td>
-                    <td className="text-right tabular-nums">{formatQuantity(i.plateAmps, "A", 3)}</td><td className="text-right tabular-nums">{i.plateWatts === undefined ? "plate not read" : formatQuantity(i.plateWatts, "W", 3)}</td>
-                    <td className="text-right tabular-nums font-bold">{i.ofRating === undefined ? "–" : `${Math.round(i.ofRating * 100)} % of ${i.ratedWatts} W`} <span className="soft block text-xs font-normal">{i.system}</span></td>
+                    <td className="text-right tabular-nums">{formatVolts(i.volts)}</td>
+                    <td className="text-right tabular-nums">
+                      {formatQuantity(i.ohms, "Ω", 3)}
+                      {i.sharedBy > 1 ? ` / ${i.sharedBy}` : ""}
+                    </td>
+                    <td className="text-right tabular-nums">{formatQuantity(i.cathodeAmps, "A", 3)}</td>
+                    <td className="text-right tabular-nums">{formatQuantity(i.plateAmps, "A", 3)}</td>
+                    <td className="text-right tabular-nums">
+                      {i.plateWatts === undefined ? "plate not read" : formatQuantity(i.plateWatts, "W", 3)}
+                    </td>
+                    <td className="text-right tabular-nums font-bold">
+                      {i.ofRating === undefined ? "–" : `${Math.round(i.ofRating * 100)} % of ${i.ratedWatts} W`}{" "}
+                      <span className="soft block text-xs font-normal">{i.system}</span>
+                    </td>
                   </>
-                ) : <td colSpan={6} className="soft">cathode not read</td>}
+                ) : (
+                  <td colSpan={6} className="soft">
+                    cathode not read
+                  </td>
+                )}
               </tr>
             ))}
           </tbody>

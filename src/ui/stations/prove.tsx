@@ -16,15 +16,28 @@ export function Prove() {
     <div className="max-w-5xl">
       {off.length > 0 && (
         <section className="mb-4 rounded border-2 border-warning p-4" aria-label="Still off the amp">
-          <p className="text-xl font-bold">▲ Prove waits: {off.length} {off.length === 1 ? "thing is" : "things are"} still off the amp</p>
+          <p className="text-xl font-bold">
+            ▲ Prove waits: {off.length} {off.length === 1 ? "thing is" : "things are"} still off the amp
+          </p>
           <TakeApart add={false} />
         </section>
       )}
       <div inert={off.length > 0} className={off.length > 0 ? "opacity-60" : ""}>
         <Section title="Electrical safety tests" hint="limits are settings of this shop">
           <table className="table table-sm">
-            <thead><tr><th>Test</th><th>How</th><th>Limit</th><th>Result</th></tr></thead>
-            <tbody>{safetyTestsFor(settings).map((t) => <TestRow key={t.test} spec={t} />)}</tbody>
+            <thead>
+              <tr>
+                <th>Test</th>
+                <th>How</th>
+                <th>Limit</th>
+                <th>Result</th>
+              </tr>
+            </thead>
+            <tbody>
+              {safetyTestsFor(settings).map((t) => (
+                <TestRow key={t.test} spec={t} />
+              ))}
+            </tbody>
           </table>
           <p className="soft mt-2 text-sm">{SAFETY_NOTE}</p>
         </Section>
@@ -65,23 +78,58 @@ function TestRow({ spec }: { spec: SafetyTestSpec }) {
       <td className="whitespace-nowrap">{limitText(spec) || "looked at"}</td>
       <td>
         {done && (
-          <p data-passed={done.passed} className={done.passed ? "verdict-in font-bold" : "verdict-out font-bold"}>{done.passed ? "● passed" : "■ FAILED"}{done.value !== undefined && spec.unit ? ` ${testValue(done.value, spec.unit)}` : ""}{done.note ? `, ${done.note}` : ""}</p>
+          <p data-passed={done.passed} className={done.passed ? "verdict-in font-bold" : "verdict-out font-bold"}>
+            {done.passed ? "● passed" : "■ FAILED"}
+            {done.value !== undefined && spec.unit ? ` ${testValue(done.value, spec.unit)}` : ""}
+            {done.note ? `, ${done.note}` : ""}
+          </p>
         )}
         <div className="flex items-center gap-1">
           {measured ? (
-            <form className="flex gap-1" onSubmit={(e) => { e.preventDefault(); store(); }}>
-              <input className="input input-sm min-h-10 w-24 text-right tabular-nums" aria-label={`${spec.name}, measured, ${spec.unit}`} placeholder={spec.unit === "A" ? "0.2m" : spec.test === "insulation" ? "50M" : "0.05"} value={text} onChange={(e) => { setText(e.target.value); setRefused(""); }} />
-              <button className="btn btn-sm min-h-10" disabled={!text.trim()}>Log</button>
+            <form
+              className="flex gap-1"
+              onSubmit={(e) => {
+                e.preventDefault();
+                store();
+              }}
+            >
+              <input
+                className="input input-sm min-h-10 w-24 text-right tabular-nums"
+                aria-label={`${spec.name}, measured, ${spec.unit}`}
+                placeholder={spec.unit === "A" ? "0.2m" : spec.test === "insulation" ? "50M" : "0.05"}
+                value={text}
+                onChange={(e) => {
+                  setText(e.target.value);
+                  setRefused("");
+                }}
+              />
+              <button className="btn btn-sm min-h-10" disabled={!text.trim()}>
+                Log
+              </button>
             </form>
           ) : (
             <>
-              <input className="input input-sm min-h-10 w-28" aria-label={`${spec.name}, note`} placeholder={spec.test === "fuse" ? "T1A, 20 mm" : "note"} value={note} onChange={(e) => setNote(e.target.value)} />
-              <button className="btn btn-sm min-h-10" onClick={() => store(true)} aria-label={`${spec.name} is right`}>Right</button>
-              <button className="btn btn-sm min-h-10" onClick={() => store(false)} aria-label={`${spec.name} is wrong`}>Wrong</button>
+              <input
+                className="input input-sm min-h-10 w-28"
+                aria-label={`${spec.name}, note`}
+                placeholder={spec.test === "fuse" ? "T1A, 20 mm" : "note"}
+                value={note}
+                onChange={(e) => setNote(e.target.value)}
+              />
+              <button className="btn btn-sm min-h-10" onClick={() => store(true)} aria-label={`${spec.name} is right`}>
+                Right
+              </button>
+              <button className="btn btn-sm min-h-10" onClick={() => store(false)} aria-label={`${spec.name} is wrong`}>
+                Wrong
+              </button>
             </>
           )}
         </div>
-        {refused && <p role="alert" className="text-sm text-error">{refused}</p>}
+        {refused && (
+          <p role="alert" className="text-sm text-error">
+            {refused}
+          </p>
+        )}
       </td>
     </tr>
   );
@@ -91,8 +139,11 @@ function TestRow({ spec }: { spec: SafetyTestSpec }) {
 function Controls() {
   const { view, say } = useJob();
   const [name, setName] = useState("");
-  const fromCircuit = view.circuit?.elements.filter((e) => e.type === "POT" || e.type === "SW" || e.type === "SW2").map((e) => e.notes.label ?? e.name) ?? [];
-  const names = [...new Set([...fromCircuit, "Input jack", "Output jack", "Pilot lamp", ...view.state.controlChecks.map((c) => c.control)])];
+  const fromCircuit =
+    view.circuit?.elements.filter((e) => e.type === "POT" || e.type === "SW" || e.type === "SW2").map((e) => e.notes.label ?? e.name) ?? [];
+  const names = [
+    ...new Set([...fromCircuit, "Input jack", "Output jack", "Pilot lamp", ...view.state.controlChecks.map((c) => c.control)]),
+  ];
   return (
     <Section title="Every control, jack and lamp">
       <ul className="grid gap-1 md:grid-cols-2">
@@ -102,14 +153,35 @@ function Controls() {
             <li key={n} className="flex items-center gap-2">
               <span className="flex-1">{n}</span>
               {check && <span className={check.works ? "verdict-in" : "verdict-out"}>{check.works ? "● works" : "■ does not"}</span>}
-              <button className="btn btn-line btn-sm" aria-label={`${n} works`} onClick={() => say({ type: "control-check", payload: { control: n, works: true } })}>Works</button>
-              <button className="btn btn-line btn-sm" aria-label={`${n} does not work`} onClick={() => say({ type: "control-check", payload: { control: n, works: false } })}>Does not</button>
+              <button
+                className="btn btn-line btn-sm"
+                aria-label={`${n} works`}
+                onClick={() => say({ type: "control-check", payload: { control: n, works: true } })}
+              >
+                Works
+              </button>
+              <button
+                className="btn btn-line btn-sm"
+                aria-label={`${n} does not work`}
+                onClick={() => say({ type: "control-check", payload: { control: n, works: false } })}
+              >
+                Does not
+              </button>
             </li>
           );
         })}
       </ul>
-      <form className="mt-2 flex items-end gap-3" onSubmit={(e) => { e.preventDefault(); if (name.trim()) say({ type: "control-check", payload: { control: name.trim(), works: true } }); setName(""); }}>
-        <Field label="Another one, which works"><input className="input w-60" placeholder="footswitch, reverb" value={name} onChange={(e) => setName(e.target.value)} /></Field>
+      <form
+        className="mt-2 flex items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (name.trim()) say({ type: "control-check", payload: { control: name.trim(), works: true } });
+          setName("");
+        }}
+      >
+        <Field label="Another one, which works">
+          <input className="input w-60" placeholder="footswitch, reverb" value={name} onChange={(e) => setName(e.target.value)} />
+        </Field>
         <button className="btn">Add</button>
       </form>
     </Section>

@@ -20,10 +20,20 @@ export function ReadingsFile({ jobId }: { jobId: number }) {
   }
   return (
     <div className="flex flex-wrap items-center gap-3 text-sm">
-      <a className="btn btn-line btn-sm" href={`/api/v1/jobs/${jobId}/readings`}>Readings as CSV</a>
+      <a className="btn btn-line btn-sm" href={`/api/v1/jobs/${jobId}/readings`}>
+        Readings as CSV
+      </a>
       <label className="btn btn-line btn-sm">
         Take readings from a CSV
-        <input type="file" accept=".csv,text/csv" className="sr-only" onChange={(e) => { void take(e.target.files?.[0]); e.target.value = ""; }} />
+        <input
+          type="file"
+          accept=".csv,text/csv"
+          className="sr-only"
+          onChange={(e) => {
+            void take(e.target.files?.[0]);
+            e.target.value = "";
+          }}
+        />
       </label>
       <span role="status">{says}</span>
     </div>

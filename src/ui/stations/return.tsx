@@ -12,20 +12,41 @@ export function ReturnStation() {
   const { view, jobId, settings, marks } = useJob();
   const report = composeReport(jobId, view, settings);
   const gaps = [
-    marks.prove.open > 0 && marks.prove.says, view.state.reproductions.some((r) => r.run === "intake") && !view.state.reproductions.some((r) => r.run === "prove") && "the complaint's own test was not run again",
+    marks.prove.open > 0 && marks.prove.says,
+    view.state.reproductions.some((r) => r.run === "intake") &&
+      !view.state.reproductions.some((r) => r.run === "prove") &&
+      "the complaint's own test was not run again",
     report.unanswered.length > 0 && `${report.unanswered.length} questions wait for the owner`,
   ].filter((g) => typeof g === "string");
   return (
     <div className="max-w-4xl">
       <section aria-label="Report" className="mb-4 rounded border border-base-300 bg-base-200 p-4">
         <p className="text-2xl font-bold">The owner&apos;s report</p>
-        <p className="mt-1">{report.parts.length} {report.parts.length === 1 ? "part" : "parts"}, {report.findings.length} {report.findings.length === 1 ? "finding" : "findings"}, {report.beforeAfter.length} voltages, {report.safety.filter((s) => s.verdict === "passed").length} of {report.safety.length} safety tests passed.</p>
-        {gaps.length > 0 && <ul className="mt-2 text-warning">{gaps.map((g) => <li key={g}>▲ {g}</li>)}</ul>}
+        <p className="mt-1">
+          {report.parts.length} {report.parts.length === 1 ? "part" : "parts"}, {report.findings.length}{" "}
+          {report.findings.length === 1 ? "finding" : "findings"}, {report.beforeAfter.length} voltages,{" "}
+          {report.safety.filter((s) => s.verdict === "passed").length} of {report.safety.length} safety tests passed.
+        </p>
+        {gaps.length > 0 && (
+          <ul className="mt-2 text-warning">
+            {gaps.map((g) => (
+              <li key={g}>▲ {g}</li>
+            ))}
+          </ul>
+        )}
         <div className="mt-3 flex flex-wrap gap-3">
-          <a className="btn btn-primary btn-lg" href={`/jobs/${jobId}/report`}>Open and print</a>
-          <a className="btn" href={`/api/v1/jobs/${jobId}/report`}>PDF, A4</a>
-          <a className="btn" href={`/api/v1/jobs/${jobId}/report?paper=letter`}>PDF, Letter</a>
-          <a className="btn" href={`/api/v1/jobs/${jobId}/archive`}>Job archive (ZIP)</a>
+          <a className="btn btn-primary btn-lg" href={`/jobs/${jobId}/report`}>
+            Open and print
+          </a>
+          <a className="btn" href={`/api/v1/jobs/${jobId}/report`}>
+            PDF, A4
+          </a>
+          <a className="btn" href={`/api/v1/jobs/${jobId}/report?paper=letter`}>
+            PDF, Letter
+          </a>
+          <a className="btn" href={`/api/v1/jobs/${jobId}/archive`}>
+            Job archive (ZIP)
+          </a>
         </div>
       </section>
       <AdviceForm />
@@ -41,10 +62,23 @@ function AdviceForm() {
   const { register, handleSubmit, formState } = useForm({ values: { text: stands?.text ?? "", nextService: stands?.nextService ?? "" } });
   return (
     <Section title="Advice" hint="what to watch, when to come back">
-      <form className="grid gap-3" onSubmit={handleSubmit(({ text, nextService }) => say({ type: "advice", payload: { text: text.trim(), ...(nextService ? { nextService } : {}) } }))}>
-        <Field label="To the owner"><textarea className="textarea min-h-20 w-full" {...register("text")} /></Field>
-        <Field label="Next service"><input type="date" className="input w-48" {...register("nextService")} /></Field>
-        <div><button className="btn" disabled={!formState.isDirty}>Store the advice</button></div>
+      <form
+        className="grid gap-3"
+        onSubmit={handleSubmit(({ text, nextService }) =>
+          say({ type: "advice", payload: { text: text.trim(), ...(nextService ? { nextService } : {}) } }),
+        )}
+      >
+        <Field label="To the owner">
+          <textarea className="textarea min-h-20 w-full" {...register("text")} />
+        </Field>
+        <Field label="Next service">
+          <input type="date" className="input w-48" {...register("nextService")} />
+        </Field>
+        <div>
+          <button className="btn" disabled={!formState.isDirty}>
+            Store the advice
+          </button>
+        </div>
       </form>
     </Section>
   );
@@ -60,7 +94,10 @@ function Bill() {
     const parsed = parseQuantity(amount, { decimal: settings.decimal });
     if (!text.trim()) return setRefused("What is it for?");
     if (!parsed.ok) return setRefused(`Amount: ${parsed.why}; accepted: 12.50`);
-    say({ type: "bill-line", payload: { text: text.trim(), amount: Math.round(parsed.quantity.value * 100) / 100, kind: kind as "labour" } });
+    say({
+      type: "bill-line",
+      payload: { text: text.trim(), amount: Math.round(parsed.quantity.value * 100) / 100, kind: kind as "labour" },
+    });
     reset({ text: "", amount: "", kind });
     setRefused("");
   });
@@ -69,17 +106,55 @@ function Bill() {
       <table className="table table-sm mb-2">
         <tbody>
           {view.state.bill.map((l) => (
-            <tr key={l.seq}><td>{l.text} <span className="soft">{l.kind}</span></td><td className="text-right tabular-nums">{money(l.amount, settings.currency)}</td><td className="w-20"><button className="btn btn-line btn-sm" disabled={l.seq >= tape.pendingFrom} aria-label={`Take ${l.text} off the bill`} onClick={() => say({ type: "undo", supersedes: l.seq, reason: "off the bill", payload: {} })}>Off</button></td></tr>
+            <tr key={l.seq}>
+              <td>
+                {l.text} <span className="soft">{l.kind}</span>
+              </td>
+              <td className="text-right tabular-nums">{money(l.amount, settings.currency)}</td>
+              <td className="w-20">
+                <button
+                  className="btn btn-line btn-sm"
+                  disabled={l.seq >= tape.pendingFrom}
+                  aria-label={`Take ${l.text} off the bill`}
+                  onClick={() => say({ type: "undo", supersedes: l.seq, reason: "off the bill", payload: {} })}
+                >
+                  Off
+                </button>
+              </td>
+            </tr>
           ))}
-          <tr className="font-bold"><td>Total{limit !== undefined && total > limit && <span className="text-warning"> ▲ above the owner&apos;s limit of {money(limit, settings.currency)}</span>}</td><td className="text-right tabular-nums">{money(total, settings.currency)}</td><td /></tr>
+          <tr className="font-bold">
+            <td>
+              Total
+              {limit !== undefined && total > limit && (
+                <span className="text-warning"> ▲ above the owner&apos;s limit of {money(limit, settings.currency)}</span>
+              )}
+            </td>
+            <td className="text-right tabular-nums">{money(total, settings.currency)}</td>
+            <td />
+          </tr>
         </tbody>
       </table>
       <form className="flex flex-wrap items-end gap-3" onSubmit={store}>
-        <Field label="For" className="min-w-48 flex-1"><input className="input w-full" {...register("text")} /></Field>
-        <Field label="Kind"><select className="select w-32" {...register("kind")}><option>labour</option><option>parts</option><option>other</option></select></Field>
-        <Field label={`Amount, ${settings.currency}`}><input className="input w-28 text-right tabular-nums" inputMode="decimal" {...register("amount")} /></Field>
+        <Field label="For" className="min-w-48 flex-1">
+          <input className="input w-full" {...register("text")} />
+        </Field>
+        <Field label="Kind">
+          <select className="select w-32" {...register("kind")}>
+            <option>labour</option>
+            <option>parts</option>
+            <option>other</option>
+          </select>
+        </Field>
+        <Field label={`Amount, ${settings.currency}`}>
+          <input className="input w-28 text-right tabular-nums" inputMode="decimal" {...register("amount")} />
+        </Field>
         <button className="btn">Add</button>
-        {refused && <p role="alert" className="text-error">{refused}</p>}
+        {refused && (
+          <p role="alert" className="text-error">
+            {refused}
+          </p>
+        )}
       </form>
     </Section>
   );
@@ -89,12 +164,28 @@ function HandOver() {
   const { view, say, energy } = useJob();
   const [old, setOld] = useState(true);
   const done = view.state.returned;
-  if (done) return <Section title="Handed over"><p className="text-lg">● Returned to {done.to}{done.oldPartsHanded ? ", old parts with it" : ""}.</p></Section>;
+  if (done)
+    return (
+      <Section title="Handed over">
+        <p className="text-lg">
+          ● Returned to {done.to}
+          {done.oldPartsHanded ? ", old parts with it" : ""}.
+        </p>
+      </Section>
+    );
   return (
     <Section title="Hand over">
       <div className="flex flex-wrap items-center gap-4">
-        <label className="flex min-h-11 items-center gap-2"><input type="checkbox" className="checkbox" checked={old} onChange={() => setOld(!old)} /> Old parts go with it</label>
-        <button className="btn btn-primary" disabled={energy.kind === "live"} onClick={() => say({ type: "returned", payload: { to: view.state.opened?.owner ?? "the owner", oldPartsHanded: old } })}>It is with {view.state.opened?.owner}</button>
+        <label className="flex min-h-11 items-center gap-2">
+          <input type="checkbox" className="checkbox" checked={old} onChange={() => setOld(!old)} /> Old parts go with it
+        </label>
+        <button
+          className="btn btn-primary"
+          disabled={energy.kind === "live"}
+          onClick={() => say({ type: "returned", payload: { to: view.state.opened?.owner ?? "the owner", oldPartsHanded: old } })}
+        >
+          It is with {view.state.opened?.owner}
+        </button>
         {energy.kind === "live" && <span className="text-warning">▲ The amp is logged as live.</span>}
       </div>
     </Section>

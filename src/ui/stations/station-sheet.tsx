@@ -20,13 +20,39 @@ import { Work } from "./work";
 const SHEETS: Record<StationId, ReactNode> = {
   intake: <Intake />,
   "make-safe": <MakeSafe />,
-  look: <Gate station="look"><div className="max-w-5xl"><Findings station="look" /><TakeApart /></div></Gate>,
-  "cold-checks": <Gate station="cold-checks"><ColdChecks /></Gate>,
+  look: (
+    <Gate station="look">
+      <div className="max-w-5xl">
+        <Findings station="look" />
+        <TakeApart />
+      </div>
+    </Gate>
+  ),
+  "cold-checks": (
+    <Gate station="cold-checks">
+      <ColdChecks />
+    </Gate>
+  ),
   "bring-up": <BringUp />,
   walk: <Walk />,
-  suspects: <Journal station="suspects" says="Ranking faults from the pattern of readings is not in this version. The walk gives a first reason for each reading that is out; write down here what you suspect and what settles it." />,
-  signal: <Journal station="signal" says="Computed levels at each stage are not in this version. Write down here what the tone showed, stage by stage." />,
-  noise: <Journal station="noise" says="Spectra and the isolation plan are not in this version. Write down here how the noise changes with each control, tube and lead." />,
+  suspects: (
+    <Journal
+      station="suspects"
+      says="Ranking faults from the pattern of readings is not in this version. The walk gives a first reason for each reading that is out; write down here what you suspect and what settles it."
+    />
+  ),
+  signal: (
+    <Journal
+      station="signal"
+      says="Computed levels at each stage are not in this version. Write down here what the tone showed, stage by stage."
+    />
+  ),
+  noise: (
+    <Journal
+      station="noise"
+      says="Spectra and the isolation plan are not in this version. Write down here how the noise changes with each control, tube and lead."
+    />
+  ),
   work: <Work />,
   "output-stage": <OutputStage />,
   prove: <Prove />,

@@ -2,7 +2,7 @@
 /** The walk: one point at a time, the reading typed, its verdict at once, then the next. Keyboard only if you like. */
 
 import { useMemo, useRef, useState } from "react";
-import { parseEntry } from "@/core/job/entry";
+import { parseEntry } from "@/core/job/entry/entry";
 import { tellReading } from "@/core/job/tell";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { stageColumns, staircase, type WalkRow } from "@/core/walk/walk";
@@ -53,7 +53,8 @@ function WalkSheet() {
     <div className="space-y-4">
       {energy.kind !== "live" && (
         <p className="rounded border border-warning px-3 py-2 text-sm">
-          The amp is not logged as on. Voltages are taken live: use <strong>Power on…</strong> above when the bench is ready. Corrections can be made at any time.
+          The amp is not logged as on. Voltages are taken live: use <strong>Power on…</strong> above when the bench is ready. Corrections
+          can be made at any time.
         </p>
       )}
       <Probe key={row.point.name} row={row} field={field} taken={taken} go={go} />
@@ -70,15 +71,41 @@ function WalkSheet() {
       </div>
 
       <section aria-label="Conditions" className="grid grid-cols-2 gap-3 text-sm md:grid-cols-4">
-        <p><span className="soft block">Mains</span>{conditions.mains !== undefined ? formatVolts(conditions.mains) : "not read: set it in the guard"}</p>
-        <p><span className="soft block">Out, warm</span>{conditions.without?.join(", ") || "all in"}{conditions.warmMinutes !== undefined ? `, ${conditions.warmMinutes} min warm` : ""}{conditions.limiter ? `, behind ${conditions.limiter}` : ""}</p>
-        <label><span className="soft block">Switches</span><input className="input input-sm min-h-8 w-full" placeholder="as found" value={stands.switches} onChange={(e) => setStands({ ...stands, switches: e.target.value })} /></label>
-        <label><span className="soft block">Controls</span><input className="input input-sm min-h-8 w-full" placeholder="volume at zero" value={stands.controls} onChange={(e) => setStands({ ...stands, controls: e.target.value })} /></label>
+        <p>
+          <span className="soft block">Mains</span>
+          {conditions.mains !== undefined ? formatVolts(conditions.mains) : "not read: set it in the guard"}
+        </p>
+        <p>
+          <span className="soft block">Out, warm</span>
+          {conditions.without?.join(", ") || "all in"}
+          {conditions.warmMinutes !== undefined ? `, ${conditions.warmMinutes} min warm` : ""}
+          {conditions.limiter ? `, behind ${conditions.limiter}` : ""}
+        </p>
+        <label>
+          <span className="soft block">Switches</span>
+          <input
+            className="input input-sm min-h-8 w-full"
+            placeholder="as found"
+            value={stands.switches}
+            onChange={(e) => setStands({ ...stands, switches: e.target.value })}
+          />
+        </label>
+        <label>
+          <span className="soft block">Controls</span>
+          <input
+            className="input input-sm min-h-8 w-full"
+            placeholder="volume at zero"
+            value={stands.controls}
+            onChange={(e) => setStands({ ...stands, controls: e.target.value })}
+          />
+        </label>
       </section>
 
       <WalkTable rows={rows} here={row.point.name} pick={pick} />
       <p className="soft text-xs">
-        Expected: the printed chart of the {modelName ?? "amp"}{circuit!.chart ? `, drawn for ${circuit!.chart.mains} V` : ""}, scaled to the mains now. A chart may be for another revision; where three points in a row disagree alike, doubt the chart first.
+        Expected: the printed chart of the {modelName ?? "amp"}
+        {circuit!.chart ? `, drawn for ${circuit!.chart.mains} V` : ""}, scaled to the mains now. A chart may be for another revision; where
+        three points in a row disagree alike, doubt the chart first.
       </p>
       <ReadingsFile jobId={jobId} />
     </div>
@@ -86,7 +113,17 @@ function WalkSheet() {
 }
 
 /** The one point to take now, and its field: the biggest thing on the sheet. */
-function Probe({ row, field, taken, go }: { row: WalkRow; field: React.RefObject<HTMLInputElement | null>; taken(point: string): void; go(step: 1 | -1): void }) {
+function Probe({
+  row,
+  field,
+  taken,
+  go,
+}: {
+  row: WalkRow;
+  field: React.RefObject<HTMLInputElement | null>;
+  taken(point: string): void;
+  go(step: 1 | -1): void;
+}) {
   const { entryContext, say, view } = useJob();
   const [text, setText] = useState("");
   const [refused, setRefused] = useState("");
@@ -102,27 +139,67 @@ function Probe({ row, field, taken, go }: { row: WalkRow; field: React.RefObject
     setRefused("");
     taken(point.name);
   }
-  const history = view.state.lines.filter((l) => l.event.type === "reading" && (l.event.payload as { point: string }).point === point.name).length;
+  const history = view.state.lines.filter(
+    (l) => l.event.type === "reading" && (l.event.payload as { point: string }).point === point.name,
+  ).length;
 
   return (
-    <section aria-label="Next point" className="grid items-center gap-x-6 gap-y-2 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_15rem]">
+    <section
+      aria-label="Next point"
+      className="grid items-center gap-x-6 gap-y-2 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_15rem]"
+    >
       <div>
-        <p className="text-4xl font-bold">{point.name} <span className="soft text-lg font-normal">{point.label}</span></p>
-        <p className="mt-1 text-lg">Probe on <strong>{point.pin ?? `node ${point.node}`}</strong>, black lead on chassis, meter on <strong>{row.range}</strong></p>
+        <p className="text-4xl font-bold">
+          {point.name} <span className="soft text-lg font-normal">{point.label}</span>
+        </p>
         <p className="mt-1 text-lg">
-          {expected ? <>Should be <strong>{formatVolts(expected.volts)}</strong> <span className="soft">({formatVolts(expected.low)} to {formatVolts(expected.high)}; {expected.note})</span></> : <span className="soft">Nothing to hold it against: {row.noExpectation}</span>}
+          Probe on <strong>{point.pin ?? `node ${point.node}`}</strong>, black lead on chassis, meter on <strong>{row.range}</strong>
+        </p>
+        <p className="mt-1 text-lg">
+          {expected ? (
+            <>
+              Should be <strong>{formatVolts(expected.volts)}</strong>{" "}
+              <span className="soft">
+                ({formatVolts(expected.low)} to {formatVolts(expected.high)}; {expected.note})
+              </span>
+            </>
+          ) : (
+            <span className="soft">Nothing to hold it against: {row.noExpectation}</span>
+          )}
         </p>
         {point.caution && <p className="mt-1 text-warning">▲ {point.caution}</p>}
       </div>
       <form onSubmit={take}>
-        <label className="text-sm" htmlFor="walk-reading">Reading, V</label>
+        <label className="text-sm" htmlFor="walk-reading">
+          Reading, V
+        </label>
         <input
-          id="walk-reading" ref={field} autoFocus className="input h-16 w-full text-right tabular-nums text-3xl" inputMode="decimal" autoComplete="off" value={text} aria-invalid={refused !== ""} aria-describedby="walk-refused"
-          onChange={(e) => { setText(e.target.value); setRefused(""); }}
-          onKeyDown={(e) => { if (e.key === "ArrowDown" || e.key === "ArrowUp") { e.preventDefault(); go(e.key === "ArrowDown" ? 1 : -1); } }}
+          id="walk-reading"
+          ref={field}
+          autoFocus
+          className="input h-16 w-full text-right tabular-nums text-3xl"
+          inputMode="decimal"
+          autoComplete="off"
+          value={text}
+          aria-invalid={refused !== ""}
+          aria-describedby="walk-refused"
+          onChange={(e) => {
+            setText(e.target.value);
+            setRefused("");
+          }}
+          onKeyDown={(e) => {
+            if (e.key === "ArrowDown" || e.key === "ArrowUp") {
+              e.preventDefault();
+              go(e.key === "ArrowDown" ? 1 : -1);
+            }
+          }}
         />
-        <p id="walk-refused" role="alert" className="min-h-5 text-sm text-error">{refused}</p>
-        <p className="soft text-xs"><kbd>Enter</kbd> takes it, empty skips, <kbd>↑</kbd> <kbd>↓</kbd> move{history > 1 ? `; ${history} readings on the tape` : ""}</p>
+        <p id="walk-refused" role="alert" className="min-h-5 text-sm text-error">
+          {refused}
+        </p>
+        <p className="soft text-xs">
+          <kbd>Enter</kbd> takes it, empty skips, <kbd>↑</kbd> <kbd>↓</kbd> move{history > 1 ? `; ${history} readings on the tape` : ""}
+        </p>
       </form>
     </section>
   );
@@ -130,10 +207,18 @@ function Probe({ row, field, taken, go }: { row: WalkRow; field: React.RefObject
 
 function Outcome({ row }: { row: WalkRow }) {
   return (
-    <div data-testid="outcome" data-verdict={row.verdict} className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-l-4 border-base-300 px-3 py-1">
+    <div
+      data-testid="outcome"
+      data-verdict={row.verdict}
+      className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-l-4 border-base-300 px-3 py-1"
+    >
       <span className="text-2xl font-bold">{tellReading(row.reading!)}</span>
-      <span className="text-2xl"><VerdictMark verdict={row.verdict} word size={20} /></span>
-      {row.idle.map((i) => <Idle key={i.tube} idle={i} />)}
+      <span className="text-2xl">
+        <VerdictMark verdict={row.verdict} word size={20} />
+      </span>
+      {row.idle.map((i) => (
+        <Idle key={i.tube} idle={i} />
+      ))}
       {row.reason && <p className="basis-full">{row.reason}</p>}
     </div>
   );
@@ -144,7 +229,10 @@ function Idle({ idle: i }: { idle: WalkRow["idle"][number] }) {
     <span className="text-sm">
       {i.tube}: {formatQuantity(i.cathodeAmps, "A", 3)}
       {i.plateWatts !== undefined && i.ofRating !== undefined && (
-        <>, plate {formatQuantity(i.plateWatts, "W", 3)}, <strong>{Math.round(i.ofRating * 100)} %</strong> of {i.ratedWatts} W <span className="soft">({i.system})</span></>
+        <>
+          , plate {formatQuantity(i.plateWatts, "W", 3)}, <strong>{Math.round(i.ofRating * 100)} %</strong> of {i.ratedWatts} W{" "}
+          <span className="soft">({i.system})</span>
+        </>
       )}
     </span>
   );
@@ -154,18 +242,44 @@ function WalkTable({ rows, here, pick }: { rows: WalkRow[]; here: string; pick(p
   return (
     <table className="table table-sm" aria-label="All points">
       <thead>
-        <tr><th>Point</th><th>Probe on</th><th className="text-right">Chart</th><th className="text-right">Expected now</th><th className="text-right">Reading</th><th>Verdict</th><th>Current, dissipation</th></tr>
+        <tr>
+          <th>Point</th>
+          <th>Probe on</th>
+          <th className="text-right">Chart</th>
+          <th className="text-right">Expected now</th>
+          <th className="text-right">Reading</th>
+          <th>Verdict</th>
+          <th>Current, dissipation</th>
+        </tr>
       </thead>
       <tbody>
         {rows.map((r) => (
           <tr key={r.point.name} data-point={r.point.name} className={r.point.name === here ? "bg-base-200" : ""}>
-            <td><button className="text-left underline decoration-dotted underline-offset-4" onClick={() => pick(r.point.name)}><strong>{r.point.name}</strong> <span className="soft">{r.point.label}</span></button></td>
+            <td>
+              <button className="text-left underline decoration-dotted underline-offset-4" onClick={() => pick(r.point.name)}>
+                <strong>{r.point.name}</strong> <span className="soft">{r.point.label}</span>
+              </button>
+            </td>
             <td>{r.point.pin ?? `node ${r.point.node}`}</td>
             <td className="text-right tabular-nums">{r.point.chart !== undefined ? formatVolts(r.point.chart) : "–"}</td>
-            <td className="text-right tabular-nums">{r.expected ? `${formatVolts(r.expected.low).replace(" V", "")}…${formatVolts(r.expected.high)}` : "–"}</td>
+            <td className="text-right tabular-nums">
+              {r.expected ? `${formatVolts(r.expected.low).replace(" V", "")}…${formatVolts(r.expected.high)}` : "–"}
+            </td>
             <td className="text-right tabular-nums font-bold">{r.reading ? formatVolts(r.reading.value) : ""}</td>
-            <td><VerdictMark verdict={r.verdict} word /></td>
-            <td className="text-xs">{r.idle.length > 0 ? r.idle.map((i) => <span key={i.tube} className="block"><Idle idle={i} /></span>) : r.verdict === "out" || r.verdict === "watch" ? r.reason : ""}</td>
+            <td>
+              <VerdictMark verdict={r.verdict} word />
+            </td>
+            <td className="text-xs">
+              {r.idle.length > 0
+                ? r.idle.map((i) => (
+                    <span key={i.tube} className="block">
+                      <Idle idle={i} />
+                    </span>
+                  ))
+                : r.verdict === "out" || r.verdict === "watch"
+                  ? r.reason
+                  : ""}
+            </td>
           </tr>
         ))}
       </tbody>

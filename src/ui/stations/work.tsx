@@ -4,7 +4,7 @@
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { OLD_PART_PLACES, type OldPartPlace } from "@/core/job/events/words";
-import { describePart } from "@/core/job/entry";
+import { describePart } from "@/core/job/part-words";
 import { findElement } from "@/core/circuit/circuit";
 import { openApprovals } from "@/core/job/fold";
 import { Field, Section } from "../forms/section";
@@ -28,7 +28,17 @@ export function Work() {
 function Changes() {
   const { view, say } = useJob();
   const { register, handleSubmit, reset, watch, formState } = useForm({
-    defaultValues: { kind: "replacement", position: "", oldPart: "", oldMeasured: "", newPart: "", reason: "", reversible: true, oldWent: "bag for the owner", fixing: "" },
+    defaultValues: {
+      kind: "replacement",
+      position: "",
+      oldPart: "",
+      oldMeasured: "",
+      newPart: "",
+      reason: "",
+      reversible: true,
+      oldWent: "bag for the owner",
+      fixing: "",
+    },
   });
   const kind = watch("kind");
   const position = watch("position").trim();
@@ -39,43 +49,130 @@ function Changes() {
     say({
       type: "change",
       payload: {
-        position: part?.name ?? v.position.trim(), kind: v.kind as "replacement", newPart: v.newPart.trim(), reversible: v.reversible, ...text(v.oldPart.trim() || known || "", "oldPart"), ...text(v.oldMeasured, "oldMeasured"),
-        ...text(v.reason, "reason"), ...text(v.fixing, "fixing"), ...(v.kind === "experiment" ? { outcome: "open" as const } : v.kind === "replacement" ? { oldWent: v.oldWent as OldPartPlace } : {}),
+        position: part?.name ?? v.position.trim(),
+        kind: v.kind as "replacement",
+        newPart: v.newPart.trim(),
+        reversible: v.reversible,
+        ...text(v.oldPart.trim() || known || "", "oldPart"),
+        ...text(v.oldMeasured, "oldMeasured"),
+        ...text(v.reason, "reason"),
+        ...text(v.fixing, "fixing"),
+        ...(v.kind === "experiment"
+          ? { outcome: "open" as const }
+          : v.kind === "replacement"
+            ? { oldWent: v.oldWent as OldPartPlace }
+            : {}),
       },
     });
     reset({ kind: v.kind, oldWent: v.oldWent, reversible: true });
   });
   return (
     <Section title="Changes" hint="experiments are changes too">
-      {view.state.changes.length === 0 ? <p className="soft mb-3">Nothing changed yet. What is fitted here goes into the owner&apos;s report.</p> : (
+      {view.state.changes.length === 0 ? (
+        <p className="soft mb-3">Nothing changed yet. What is fitted here goes into the owner&apos;s report.</p>
+      ) : (
         <table className="table table-sm mb-3">
-          <thead><tr><th>Where</th><th>Was</th><th>Now</th><th>Why</th><th>Undo?</th><th>Old part</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Where</th>
+              <th>Was</th>
+              <th>Now</th>
+              <th>Why</th>
+              <th>Undo?</th>
+              <th>Old part</th>
+            </tr>
+          </thead>
           <tbody>
             {view.state.changes.map((c) => (
               <tr key={c.seq}>
-                <td><strong>{c.position}</strong> <span className="soft">{c.kind === "replacement" ? "" : c.kind}</span></td>
-                <td>{c.oldPart} {c.oldMeasured && <span className="soft">measured {c.oldMeasured}</span>}</td>
-                <td>{c.newPart} {c.fixing && <span className="soft">{c.fixing}</span>}</td>
+                <td>
+                  <strong>{c.position}</strong> <span className="soft">{c.kind === "replacement" ? "" : c.kind}</span>
+                </td>
+                <td>
+                  {c.oldPart} {c.oldMeasured && <span className="soft">measured {c.oldMeasured}</span>}
+                </td>
+                <td>
+                  {c.newPart} {c.fixing && <span className="soft">{c.fixing}</span>}
+                </td>
                 <td>{c.reason}</td>
                 <td>{c.reversible ? "can be" : "cannot"}</td>
-                <td>{c.kind === "experiment" ? ((c.outcome ?? "open") === "open" ? <Outcome seq={c.seq} /> : `${c.outcome}${c.result ? `: ${c.result}` : ""}`) : c.oldWent}</td>
+                <td>
+                  {c.kind === "experiment" ? (
+                    (c.outcome ?? "open") === "open" ? (
+                      <Outcome seq={c.seq} />
+                    ) : (
+                      `${c.outcome}${c.result ? `: ${c.result}` : ""}`
+                    )
+                  ) : (
+                    c.oldWent
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
       <form className="grid grid-cols-2 gap-3 lg:grid-cols-6" onSubmit={store}>
-        <Field label="This is a"><select className="select w-full" {...register("kind")}><option value="replacement">replacement</option><option value="repair">repair</option><option value="experiment">experiment</option></select></Field>
-        <Field label="Position" error={formState.errors.position && "Which position?"}><input className="input w-full font-mono" placeholder="C6" list="positions" {...register("position", { validate: (v) => v.trim() !== "" })} /></Field>
-        <datalist id="positions">{view.circuit?.elements.map((e) => <option key={e.name} value={e.name}>{describePart(e)}</option>)}</datalist>
-        <Field label="Old part" className="lg:col-span-2"><input className="input w-full" placeholder={known ?? "22 nF 400 V paper"} {...register("oldPart")} /></Field>
-        <Field label="It measured" className="lg:col-span-2"><input className="input w-full" placeholder="4 µA at 300 V" {...register("oldMeasured")} /></Field>
-        <Field label={kind === "experiment" ? "What is tried" : "New part and its ratings"} className="lg:col-span-3" error={formState.errors.newPart && "What was fitted?"}><input className="input w-full" placeholder="22 nF 630 V polypropylene" {...register("newPart", { validate: (v) => v.trim() !== "" })} /></Field>
-        <Field label="Why" className="lg:col-span-3"><input className="input w-full" {...register("reason")} /></Field>
-        {kind === "replacement" && <Field label="Old part went" className="lg:col-span-2"><select className="select w-full" {...register("oldWent")}>{OLD_PART_PLACES.map((p) => <option key={p}>{p}</option>)}</select></Field>}
-        <Field label="How it is held and soldered" className="lg:col-span-3"><input className="input w-full" placeholder="hooked before solder, off the board" {...register("fixing")} /></Field>
-        <label className="flex min-h-11 items-center gap-2 self-end text-sm"><input type="checkbox" className="checkbox" {...register("reversible")} /> can be undone</label>
-        <div className="col-span-full"><button className="btn btn-primary">Log the change</button></div>
+        <Field label="This is a">
+          <select className="select w-full" {...register("kind")}>
+            <option value="replacement">replacement</option>
+            <option value="repair">repair</option>
+            <option value="experiment">experiment</option>
+          </select>
+        </Field>
+        <Field label="Position" error={formState.errors.position && "Which position?"}>
+          <input
+            className="input w-full font-mono"
+            placeholder="C6"
+            list="positions"
+            {...register("position", { validate: (v) => v.trim() !== "" })}
+          />
+        </Field>
+        <datalist id="positions">
+          {view.circuit?.elements.map((e) => (
+            <option key={e.name} value={e.name}>
+              {describePart(e)}
+            </option>
+          ))}
+        </datalist>
+        <Field label="Old part" className="lg:col-span-2">
+          <input className="input w-full" placeholder={known ?? "22 nF 400 V paper"} {...register("oldPart")} />
+        </Field>
+        <Field label="It measured" className="lg:col-span-2">
+          <input className="input w-full" placeholder="4 µA at 300 V" {...register("oldMeasured")} />
+        </Field>
+        <Field
+          label={kind === "experiment" ? "What is tried" : "New part and its ratings"}
+          className="lg:col-span-3"
+          error={formState.errors.newPart && "What was fitted?"}
+        >
+          <input
+            className="input w-full"
+            placeholder="22 nF 630 V polypropylene"
+            {...register("newPart", { validate: (v) => v.trim() !== "" })}
+          />
+        </Field>
+        <Field label="Why" className="lg:col-span-3">
+          <input className="input w-full" {...register("reason")} />
+        </Field>
+        {kind === "replacement" && (
+          <Field label="Old part went" className="lg:col-span-2">
+            <select className="select w-full" {...register("oldWent")}>
+              {OLD_PART_PLACES.map((p) => (
+                <option key={p}>{p}</option>
+              ))}
+            </select>
+          </Field>
+        )}
+        <Field label="How it is held and soldered" className="lg:col-span-3">
+          <input className="input w-full" placeholder="hooked before solder, off the board" {...register("fixing")} />
+        </Field>
+        <label className="flex min-h-11 items-center gap-2 self-end text-sm">
+          <input type="checkbox" className="checkbox" {...register("reversible")} /> can be undone
+        </label>
+        <div className="col-span-full">
+          <button className="btn btn-primary">Log the change</button>
+        </div>
       </form>
     </Section>
   );
@@ -87,14 +184,29 @@ function Outcome({ seq }: { seq: number }) {
   const [result, setResult] = useState("");
   const end = (outcome: "kept" | "reverted") => {
     const { seq: _s, at: _a, who: _w, ...payload } = view.state.changes.find((c) => c.seq === seq)!;
-    say({ type: "change", supersedes: seq, reason: outcome, payload: { ...payload, outcome, ...(result.trim() ? { result: result.trim() } : {}) } });
+    say({
+      type: "change",
+      supersedes: seq,
+      reason: outcome,
+      payload: { ...payload, outcome, ...(result.trim() ? { result: result.trim() } : {}) },
+    });
   };
   const waiting = seq >= tape.pendingFrom;
   return (
     <span className="flex flex-wrap gap-1">
-      <input className="input input-sm min-h-9 w-32" placeholder="result" aria-label="Result of the experiment" value={result} onChange={(e) => setResult(e.target.value)} />
-      <button className="btn btn-line btn-sm" disabled={waiting} onClick={() => end("kept")}>Kept</button>
-      <button className="btn btn-line btn-sm" disabled={waiting} onClick={() => end("reverted")}>Reverted</button>
+      <input
+        className="input input-sm min-h-9 w-32"
+        placeholder="result"
+        aria-label="Result of the experiment"
+        value={result}
+        onChange={(e) => setResult(e.target.value)}
+      />
+      <button className="btn btn-line btn-sm" disabled={waiting} onClick={() => end("kept")}>
+        Kept
+      </button>
+      <button className="btn btn-line btn-sm" disabled={waiting} onClick={() => end("reverted")}>
+        Reverted
+      </button>
     </span>
   );
 }
@@ -111,14 +223,35 @@ function Approvals() {
           <li key={a.seq} className="flex flex-wrap items-center gap-3">
             <span className="flex-1">▲ {a.what}</span>
             {(["yes", "no"] as const).map((answer) => (
-              <button key={answer} className="btn btn-line btn-sm" disabled={a.seq >= tape.pendingFrom} onClick={() => say({ type: "approval", payload: { what: a.what, answer, asks: a.seq } })}>Owner says {answer}</button>
+              <button
+                key={answer}
+                className="btn btn-line btn-sm"
+                disabled={a.seq >= tape.pendingFrom}
+                onClick={() => say({ type: "approval", payload: { what: a.what, answer, asks: a.seq } })}
+              >
+                Owner says {answer}
+              </button>
             ))}
           </li>
         ))}
-        {settled.map((a) => <li key={a.seq} className="soft">{a.answer === "yes" ? "Yes" : "No"}: {a.what}</li>)}
+        {settled.map((a) => (
+          <li key={a.seq} className="soft">
+            {a.answer === "yes" ? "Yes" : "No"}: {a.what}
+          </li>
+        ))}
       </ul>
-      <form className="flex items-end gap-3" onSubmit={handleSubmit(({ what }) => { if (what.trim()) { say({ type: "approval", payload: { what: what.trim(), answer: "asked" } }); reset(); } })}>
-        <Field label="Ask the owner" className="flex-1"><input className="input w-full" placeholder="a new output transformer, about 90" {...register("what")} /></Field>
+      <form
+        className="flex items-end gap-3"
+        onSubmit={handleSubmit(({ what }) => {
+          if (what.trim()) {
+            say({ type: "approval", payload: { what: what.trim(), answer: "asked" } });
+            reset();
+          }
+        })}
+      >
+        <Field label="Ask the owner" className="flex-1">
+          <input className="input w-full" placeholder="a new output transformer, about 90" {...register("what")} />
+        </Field>
         <button className="btn">Ask</button>
       </form>
     </Section>

@@ -10,7 +10,8 @@ async function answer<T>(response: Response): Promise<T> {
   const body = (await response.json().catch(() => undefined)) as (T & { error?: string; details?: { message: string }[] }) | undefined;
   if (response.ok && body !== undefined) return body;
   // 5xx may pass (a full disk, a restart): the line is kept and sent again. 4xx will not.
-  if (response.status >= 400 && response.status < 500) throw new Refused(body?.error ?? `the server answered ${response.status}`, body?.details);
+  if (response.status >= 400 && response.status < 500)
+    throw new Refused(body?.error ?? `the server answered ${response.status}`, body?.details);
   throw new Error(body?.error ?? `the server answered ${response.status}`);
 }
 
@@ -18,7 +19,11 @@ function portOf(jobId: number, who: string): JobPort {
   const base = `/api/v1/jobs/${jobId}`;
   return {
     async append(events) {
-      const response = await fetch(`${base}/events`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ events }) });
+      const response = await fetch(`${base}/events`, {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ events }),
+      });
       return (await answer<{ events: JobEvent[] }>(response)).events;
     },
     async since(seq) {
@@ -28,10 +33,20 @@ function portOf(jobId: number, who: string): JobPort {
       return (await answer<{ hash: string }>(await fetch("/api/v1/photos", { method: "POST", body: file }))).hash;
     },
     async circuit(netlist) {
-      await answer(await fetch(`${base}/circuit`, { method: "PUT", headers: { "content-type": "application/json" }, body: JSON.stringify({ who, netlist }) }));
+      await answer(
+        await fetch(`${base}/circuit`, {
+          method: "PUT",
+          headers: { "content-type": "application/json" },
+          body: JSON.stringify({ who, netlist }),
+        }),
+      );
     },
     async readingsCsv(file) {
-      return (await answer<{ events: JobEvent[] }>(await fetch(`${base}/readings`, { method: "POST", headers: { "content-type": "text/csv" }, body: file }))).events;
+      return (
+        await answer<{ events: JobEvent[] }>(
+          await fetch(`${base}/readings`, { method: "POST", headers: { "content-type": "text/csv" }, body: file }),
+        )
+      ).events;
     },
   };
 }

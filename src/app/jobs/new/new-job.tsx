@@ -16,7 +16,9 @@ export function NewJob({ models, owners, who }: Props) {
   const router = useRouter();
   const [refused, setRefused] = useState("");
   const [sending, setSending] = useState(false);
-  const { register, handleSubmit, watch, setValue, setError, formState } = useForm({ defaultValues: { owner: "", contact: "", model: "", maker: "", amp: "", serial: "", complaint: "", netlist: "" } });
+  const { register, handleSubmit, watch, setValue, setError, formState } = useForm({
+    defaultValues: { owner: "", contact: "", model: "", maker: "", amp: "", serial: "", complaint: "", netlist: "" },
+  });
   const model = watch("model");
   const netlist = watch("netlist");
   const read = useMemo(() => (netlist.trim() ? readCircuit(netlist) : undefined), [netlist]);
@@ -26,8 +28,21 @@ export function NewJob({ models, owners, who }: Props) {
     setSending(true);
     setRefused("");
     try {
-      const body = { who, owner: v.owner, contact: v.contact, amp: v.amp.trim() || chosen?.name || read?.circuit.facts.model || "", maker: v.maker.trim() || chosen?.maker || read?.circuit.facts.maker, serial: v.serial, complaint: v.complaint, ...(chosen ? { modelId: chosen.id } : model === "file" ? { netlist: v.netlist } : {}) };
-      const response = await fetch("/api/v1/jobs", { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
+      const body = {
+        who,
+        owner: v.owner,
+        contact: v.contact,
+        amp: v.amp.trim() || chosen?.name || read?.circuit.facts.model || "",
+        maker: v.maker.trim() || chosen?.maker || read?.circuit.facts.maker,
+        serial: v.serial,
+        complaint: v.complaint,
+        ...(chosen ? { modelId: chosen.id } : model === "file" ? { netlist: v.netlist } : {}),
+      };
+      const response = await fetch("/api/v1/jobs", {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify(body),
+      });
       const answer = (await response.json()) as { id?: number; error?: string; details?: { field?: string; message: string }[] };
       if (answer.id) return router.push(`/jobs/${answer.id}/intake`);
       for (const d of answer.details ?? []) if (d.field === "owner" || d.field === "amp") setError(d.field, { message: d.message });
@@ -41,33 +56,73 @@ export function NewJob({ models, owners, who }: Props) {
   return (
     <form className="grid grid-cols-1 gap-4 sm:grid-cols-2" onSubmit={open}>
       <Field label="Owner" error={formState.errors.owner?.message}>
-        <input autoFocus className="input w-full" list="owners" autoComplete="off" {...register("owner", { validate: (v) => v.trim() !== "" || "The owner's name is wanted." })} />
-        <datalist id="owners">{owners.map((o) => <option key={o} value={o} />)}</datalist>
+        <input
+          autoFocus
+          className="input w-full"
+          list="owners"
+          autoComplete="off"
+          {...register("owner", { validate: (v) => v.trim() !== "" || "The owner's name is wanted." })}
+        />
+        <datalist id="owners">
+          {owners.map((o) => (
+            <option key={o} value={o} />
+          ))}
+        </datalist>
       </Field>
-      <Field label="How to reach them"><input className="input w-full" {...register("contact")} /></Field>
+      <Field label="How to reach them">
+        <input className="input w-full" {...register("contact")} />
+      </Field>
       <Field label="Circuit" className="sm:col-span-2">
         <select className="select w-full" {...register("model")}>
           <option value="">none yet: voltages and reservoirs are named by hand</option>
-          {models.map((m) => <option key={m.id} value={m.id}>{m.maker} {m.name}</option>)}
+          {models.map((m) => (
+            <option key={m.id} value={m.id}>
+              {m.maker} {m.name}
+            </option>
+          ))}
           <option value="file">a circuit file of my own…</option>
         </select>
       </Field>
       {model === "file" && (
         <div className="sm:col-span-2">
           <Field label="Circuit file (SPICE lines with Scutum's notes): pick it or paste it">
-            <input type="file" accept=".cir,.net,.txt,.sp" className="file-input mb-2 w-full" onChange={(e) => void e.target.files?.[0]?.text().then((t) => setValue("netlist", t))} />
+            <input
+              type="file"
+              accept=".cir,.net,.txt,.sp"
+              className="file-input mb-2 w-full"
+              onChange={(e) => void e.target.files?.[0]?.text().then((t) => setValue("netlist", t))}
+            />
           </Field>
-          <textarea aria-label="Circuit file text" className="textarea h-48 w-full font-mono text-xs" spellCheck={false} {...register("netlist")} />
+          <textarea
+            aria-label="Circuit file text"
+            className="textarea h-48 w-full font-mono text-xs"
+            spellCheck={false}
+            {...register("netlist")}
+          />
           {read && <CircuitReading result={read} />}
         </div>
       )}
-      <Field label="Maker"><input className="input w-full" placeholder={chosen?.maker} {...register("maker")} /></Field>
-      <Field label="Amp" error={formState.errors.amp?.message}><input className="input w-full" placeholder={chosen?.name ?? "what it says on it"} {...register("amp")} /></Field>
-      <Field label="Serial"><input className="input w-full font-mono" {...register("serial")} /></Field>
-      <Field label="Complaint, in the owner's words" className="sm:col-span-2"><textarea className="textarea w-full" {...register("complaint")} /></Field>
+      <Field label="Maker">
+        <input className="input w-full" placeholder={chosen?.maker} {...register("maker")} />
+      </Field>
+      <Field label="Amp" error={formState.errors.amp?.message}>
+        <input className="input w-full" placeholder={chosen?.name ?? "what it says on it"} {...register("amp")} />
+      </Field>
+      <Field label="Serial">
+        <input className="input w-full font-mono" {...register("serial")} />
+      </Field>
+      <Field label="Complaint, in the owner's words" className="sm:col-span-2">
+        <textarea className="textarea w-full" {...register("complaint")} />
+      </Field>
       <div className="flex items-center gap-4 sm:col-span-2">
-        <button className="btn btn-primary btn-lg" disabled={sending || (model === "file" && (read?.errors.length ?? 1) > 0)}>{sending ? "Opening…" : "Open the job"}</button>
-        {refused && <p role="alert" className="text-error">{refused}</p>}
+        <button className="btn btn-primary btn-lg" disabled={sending || (model === "file" && (read?.errors.length ?? 1) > 0)}>
+          {sending ? "Opening…" : "Open the job"}
+        </button>
+        {refused && (
+          <p role="alert" className="text-error">
+            {refused}
+          </p>
+        )}
       </div>
     </form>
   );

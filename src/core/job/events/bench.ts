@@ -1,7 +1,20 @@
 /** Payloads of measuring and finding. */
 
 import { Type } from "class-transformer";
-import { IsArray, IsBoolean, IsIn, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength, ValidateNested } from "class-validator";
+import {
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateNested,
+} from "class-validator";
 import { STATION_IDS, type StationId } from "../stations";
 import { TEXT_LIMIT, READING_KINDS, SEVERITIES, type ReadingKind, type Severity } from "./words";
 

@@ -1,6 +1,20 @@
 /** Payloads of the intake station. */
 
-import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from "class-validator";
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+} from "class-validator";
 import { STATION_IDS, type StationId } from "../stations";
 import { TEXT_LIMIT, WHEN, BRIEF_AIMS, type BriefAim } from "./words";
 

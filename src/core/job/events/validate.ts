@@ -55,8 +55,13 @@ export interface FieldError {
 export function payloadErrors(type: string, payload: unknown): FieldError[] {
   const shape = Object.hasOwn(CLASSES, type) ? CLASSES[type as EventType] : undefined;
   if (!shape) return [{ field: "type", message: `read "${type.slice(0, 40)}"; accepted: ${EVENT_TYPES.join(", ")}` }];
-  if (typeof payload !== "object" || payload === null || Array.isArray(payload)) return [{ field: "payload", message: "an object is wanted" }];
-  const errors = validateSync(plainToInstance(shape as new () => object, payload), { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
+  if (typeof payload !== "object" || payload === null || Array.isArray(payload))
+    return [{ field: "payload", message: "an object is wanted" }];
+  const errors = validateSync(plainToInstance(shape as new () => object, payload), {
+    whitelist: true,
+    forbidNonWhitelisted: true,
+    forbidUnknownValues: true,
+  });
   const found = errors.flatMap((e) => flatten(e, ""));
   if (found.length === 0 && type === "reading") found.push(...readingErrors(payload as bench.Reading));
   return found;

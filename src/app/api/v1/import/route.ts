@@ -9,7 +9,11 @@ const MOST = 300 * 1024 * 1024;
 export function POST(request: Request) {
   return respond(async () => {
     sameSiteOnly(request);
-    const bytes = await readBytes(request, MOST, (n) => `The archive has ${Math.round(n / 1048576)} MB; up to ${MOST / 1048576} MB are read.`);
+    const bytes = await readBytes(
+      request,
+      MOST,
+      (n) => `The archive has ${Math.round(n / 1048576)} MB; up to ${MOST / 1048576} MB are read.`,
+    );
     return NextResponse.json(await importJob(await db(), bytes), { status: 201 });
   });
 }

@@ -22,17 +22,47 @@ export function POST(request: Request) {
   return respond(async () => {
     const body = (await readJson(request)) as NewJobBody;
     const text = (value: unknown) => (typeof value === "string" ? value.trim() : "");
-    const missing = [!text(body?.owner) && { field: "owner", message: "The owner's name is wanted." }, !text(body?.amp) && { field: "amp", message: "What amp is it? A name is enough." }].filter((x) => x !== false);
+    const missing = [
+      !text(body?.owner) && { field: "owner", message: "The owner's name is wanted." },
+      !text(body?.amp) && { field: "amp", message: "What amp is it? A name is enough." },
+    ].filter((x) => x !== false);
     if (missing.length > 0) throw new UserError(422, missing[0]!.message, missing);
-    const opening: IncomingEvent[] = [{ type: "job-opened", payload: { owner: text(body.owner), amp: text(body.amp), ...(text(body.contact) ? { contact: text(body.contact) } : {}) }, who: body.who }];
+    const opening: IncomingEvent[] = [
+      {
+        type: "job-opened",
+        payload: { owner: text(body.owner), amp: text(body.amp), ...(text(body.contact) ? { contact: text(body.contact) } : {}) },
+        who: body.who,
+      },
+    ];
     if (text(body.serial) || text(body.maker)) {
-      opening.push({ type: "identity", payload: { model: text(body.amp), ...(text(body.maker) ? { maker: text(body.maker) } : {}), ...(text(body.serial) ? { serial: text(body.serial) } : {}) }, who: body.who });
+      opening.push({
+        type: "identity",
+        payload: {
+          model: text(body.amp),
+          ...(text(body.maker) ? { maker: text(body.maker) } : {}),
+          ...(text(body.serial) ? { serial: text(body.serial) } : {}),
+        },
+        who: body.who,
+      });
     }
     if (text(body.complaint)) opening.push({ type: "complaint", payload: { words: text(body.complaint), when: [] }, who: body.who });
     checkIncoming(opening);
-    const id = await (await db()).transaction(async (sql) => {
-      const model = text(body.netlist) ? await addModel(sql, body.netlist!, { maker: text(body.maker) || undefined, name: text(body.amp) }) : body.modelId ? await getModel(sql, body.modelId) : undefined;
-      const head = await openJob(sql, { owner: text(body.owner), contact: text(body.contact), amp: text(body.amp), serial: text(body.serial), modelId: model?.id, who: body.who });
+    const id = await (
+      await db()
+    ).transaction(async (sql) => {
+      const model = text(body.netlist)
+        ? await addModel(sql, body.netlist!, { maker: text(body.maker) || undefined, name: text(body.amp) })
+        : body.modelId
+          ? await getModel(sql, body.modelId)
+          : undefined;
+      const head = await openJob(sql, {
+        owner: text(body.owner),
+        contact: text(body.contact),
+        amp: text(body.amp),
+        serial: text(body.serial),
+        modelId: model?.id,
+        who: body.who,
+      });
       await appendIn(sql, head.id, opening);
       return head.id;
     });

@@ -4,5 +4,7 @@ import { search } from "@/server/board";
 import { db } from "@/server/db";
 
 export function GET(request: Request) {
-  return respond(async () => NextResponse.json({ jobs: await search(await db(), new URL(request.url).searchParams.get("q")?.slice(0, 200) ?? "") }));
+  return respond(async () =>
+    NextResponse.json({ jobs: await search(await db(), new URL(request.url).searchParams.get("q")?.slice(0, 200) ?? "") }),
+  );
 }

@@ -17,8 +17,13 @@ export default async function JobLayout({ children, params }: { children: ReactN
   const who = chosen && job.settings.technicians.includes(chosen) ? chosen : job.settings.technicians[0]!;
   return (
     <JobClient
-      jobId={job.head.id} events={job.events} netlist={job.model?.netlist} modelName={job.model && `${job.model.maker} ${job.model.name}, version ${job.model.version}`} settings={job.settings}
-      serverNow={new Date().toISOString()} who={who}
+      jobId={job.head.id}
+      events={job.events}
+      netlist={job.model?.netlist}
+      modelName={job.model && `${job.model.maker} ${job.model.name}, version ${job.model.version}`}
+      settings={job.settings}
+      serverNow={new Date().toISOString()}
+      who={who}
     >
       {children}
     </JobClient>

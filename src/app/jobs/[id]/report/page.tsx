@@ -23,10 +23,16 @@ export default async function ReportPage({ params }: Props) {
   return (
     <div data-theme="ledger" className="min-h-dvh bg-base-100 text-base-content">
       <nav className="no-print flex flex-wrap items-center gap-3 border-b border-base-300 bg-base-200 px-4 py-2" aria-label="Report">
-        <Link href={`/jobs/${id}/return`} className="btn">Back to the job</Link>
+        <Link href={`/jobs/${id}/return`} className="btn">
+          Back to the job
+        </Link>
         <PrintButton />
-        <a className="btn" href={`/api/v1/jobs/${id}/report`}>PDF, A4</a>
-        <a className="btn" href={`/api/v1/jobs/${id}/report?paper=letter`}>PDF, Letter</a>
+        <a className="btn" href={`/api/v1/jobs/${id}/report`}>
+          PDF, A4
+        </a>
+        <a className="btn" href={`/api/v1/jobs/${id}/report?paper=letter`}>
+          PDF, Letter
+        </a>
       </nav>
       <ReportPaper report={reportOf(job)} />
     </div>

@@ -7,6 +7,8 @@ export function GET(_request: Request, { params }: { params: Promise<{ id: strin
   return respond(async () => {
     const id = jobNumber((await params).id);
     const bytes = await exportJob(await db(), id);
-    return new Response(Buffer.from(bytes), { headers: { "content-type": "application/zip", "content-disposition": `attachment; filename="job-${id}.zip"` } });
+    return new Response(Buffer.from(bytes), {
+      headers: { "content-type": "application/zip", "content-disposition": `attachment; filename="job-${id}.zip"` },
+    });
   });
 }

@@ -10,7 +10,8 @@ export function PUT(request: Request, { params }: { params: Promise<{ id: string
     const id = jobNumber((await params).id);
     const body = (await readJson(request)) as { who?: string; netlist?: string; modelId?: number } | null;
     const netlist = typeof body?.netlist === "string" && body.netlist.trim() ? body.netlist : undefined;
-    if (!netlist && !Number.isInteger(body?.modelId)) throw new UserError(400, "A circuit file (netlist) or a model of the library (modelId) is wanted.");
+    if (!netlist && !Number.isInteger(body?.modelId))
+      throw new UserError(400, "A circuit file (netlist) or a model of the library (modelId) is wanted.");
     return NextResponse.json(await giveCircuit(await db(), id, body?.who ?? "", netlist ?? body!.modelId!));
   });
 }

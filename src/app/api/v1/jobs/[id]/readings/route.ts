@@ -13,7 +13,10 @@ export function GET(_request: Request, { params }: Context) {
   return respond(async () => {
     const job = await wholeJob(await db(), jobNumber((await params).id));
     return new Response(readingsToCsv(job.events), {
-      headers: { "content-type": "text/csv; charset=utf-8", "content-disposition": `attachment; filename="job-${job.head.id}-readings.csv"` },
+      headers: {
+        "content-type": "text/csv; charset=utf-8",
+        "content-disposition": `attachment; filename="job-${job.head.id}-readings.csv"`,
+      },
     });
   });
 }
@@ -34,7 +37,16 @@ export function POST(request: Request, { params }: Context) {
         throw new UserError(400, `The request is not JSON; it starts ${JSON.stringify(text.slice(0, 40))}.`);
       }
       if (!Array.isArray(body?.readings)) throw new UserError(400, "readings: a list is wanted.");
-      events = body.readings.map(({ id, at, conditions, ...rest }) => ({ type: "reading", payload: { ...rest, conditions: conditions ?? {} }, who: body.who ?? who, id, at }) as unknown as IncomingEvent);
+      events = body.readings.map(
+        ({ id, at, conditions, ...rest }) =>
+          ({
+            type: "reading",
+            payload: { ...rest, conditions: conditions ?? {} },
+            who: body.who ?? who,
+            id,
+            at,
+          }) as unknown as IncomingEvent,
+      );
     } else events = csvToEvents(text, circuitOf(job), who);
     return NextResponse.json({ events: await append(database, job.head.id, events) }, { status: 201 });
   });

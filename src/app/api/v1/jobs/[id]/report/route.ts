@@ -14,10 +14,19 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
     const photos = new Map<string, Uint8Array>();
     for (const hash of new Set([...report.photos.map((p) => p.hash), ...report.findings.flatMap((f) => f.photos)])) {
       // Turned upright and brought to print size; the original stays in the shop.
-      photos.set(hash, await sharp((await getAttachment(sql, hash)).bytes).rotate().resize(900, 900, { fit: "inside", withoutEnlargement: true }).jpeg({ quality: 82 }).toBuffer());
+      photos.set(
+        hash,
+        await sharp((await getAttachment(sql, hash)).bytes)
+          .rotate()
+          .resize(900, 900, { fit: "inside", withoutEnlargement: true })
+          .jpeg({ quality: 82 })
+          .toBuffer(),
+      );
     }
     const size = new URL(request.url).searchParams.get("paper") === "letter" ? "LETTER" : "A4";
     const pdf = await reportPdf(report, size, photos);
-    return new Response(new Uint8Array(pdf), { headers: { "content-type": "application/pdf", "content-disposition": `attachment; filename="job-${job.head.id}-report.pdf"` } });
+    return new Response(new Uint8Array(pdf), {
+      headers: { "content-type": "application/pdf", "content-disposition": `attachment; filename="job-${job.head.id}-report.pdf"` },
+    });
   });
 }

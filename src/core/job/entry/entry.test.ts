@@ -1,13 +1,21 @@
 import { readFileSync } from "node:fs";
-import { readCircuit } from "../circuit/read";
-import { reservoirsOf } from "../supply/reservoirs";
+import { readCircuit } from "../../circuit/read";
+import { reservoirsOf } from "../../supply/reservoirs";
 import { completions, parseEntry, type EntryContext } from "./entry";
-import { foldJob } from "./fold";
-import { tape } from "./tape-for-tests";
-import { payloadErrors } from "./events/validate";
+import { foldJob } from "../fold";
+import { tape } from "../tape-for-tests";
+import { payloadErrors } from "../events/validate";
 
 const { circuit } = readCircuit(readFileSync("demo/amps/wren-5.cir", "utf8"));
-const base: EntryContext = { circuit, reservoirs: reservoirsOf(circuit), energy: "live", state: foldJob([]), conditions: { mains: 231 }, station: "walk", decimal: "." };
+const base: EntryContext = {
+  circuit,
+  reservoirs: reservoirsOf(circuit),
+  energy: "live",
+  state: foldJob([]),
+  conditions: { mains: 231 },
+  station: "walk",
+  decimal: ".",
+};
 const entry = (text: string, more: Partial<EntryContext> = {}) => {
   const result = parseEntry(text, { ...base, ...more });
   // Whatever the line understands must be something that the tape accepts.
@@ -22,9 +30,18 @@ const draft = (text: string, more: Partial<EntryContext> = {}) => {
 
 describe("the entry line", () => {
   test.each([
-    ["B1 318", { point: "B1", kind: "dcv", value: 318 }], ["v2.k 7.4", { point: "V2.k", value: 7.4 }], ["V2.g 12m", { point: "V2.g", value: 0.012 }], ["B1 ac 2.1", { kind: "acv", value: 2.1 }],
-    ["b1 -3 V", { value: -3 }], ["R4 ma 38", { point: "R4", kind: "ma", value: 38 }], ["R4 ma 38mA", { kind: "ma", value: 38 }], ["c6 leak 0.5", { point: "C6", kind: "leak", value: 0.5 }], ["V2 gm 82", { kind: "gm", value: 82 }],
-  ])("%s is a reading", (text, payload) => expect(draft(text)).toMatchObject({ type: "reading", payload: { ...payload, conditions: { mains: 231 } } }));
+    ["B1 318", { point: "B1", kind: "dcv", value: 318 }],
+    ["v2.k 7.4", { point: "V2.k", value: 7.4 }],
+    ["V2.g 12m", { point: "V2.g", value: 0.012 }],
+    ["B1 ac 2.1", { kind: "acv", value: 2.1 }],
+    ["b1 -3 V", { value: -3 }],
+    ["R4 ma 38", { point: "R4", kind: "ma", value: 38 }],
+    ["R4 ma 38mA", { kind: "ma", value: 38 }],
+    ["c6 leak 0.5", { point: "C6", kind: "leak", value: 0.5 }],
+    ["V2 gm 82", { kind: "gm", value: 82 }],
+  ])("%s is a reading", (text, payload) =>
+    expect(draft(text)).toMatchObject({ type: "reading", payload: { ...payload, conditions: { mains: 231 } } }),
+  );
 
   test("ohms with the power off", () => {
     expect(draft("r7 ohm 118k", { energy: "stored" })).toMatchObject({ payload: { point: "R7", kind: "ohm", value: 118e3 } });
@@ -40,14 +57,22 @@ describe("the entry line", () => {
 
   test("what it understood is echoed before Enter", () => {
     expect(entry("v2.k 7.4")).toMatchObject({ echo: "V2.k (V2 cathode) 7.4 V DC" });
-    expect(entry("fit C6 .022 630V film, was leaky")).toMatchObject({ echo: "Fitted C6: 22 nF 630 V film in place of 22 nF 400 V paper, was leaky" });
+    expect(entry("fit C6 .022 630V film, was leaky")).toMatchObject({
+      echo: "Fitted C6: 22 nF 630 V film in place of 22 nF 400 V paper, was leaky",
+    });
     expect(entry("on variable without V2")).toMatchObject({ echo: "Power ON through variable, without V2: the amp is live" });
   });
 
   test("parts, findings, notes, power, mains", () => {
-    expect(draft("fit C6 22n 630V film, was leaky")).toMatchObject({ type: "change", payload: { position: "C6", newPart: "22 nF 630 V film", oldPart: "22 nF 400 V paper", oldMeasured: "leaky", reason: "was leaky" } });
+    expect(draft("fit C6 22n 630V film, was leaky")).toMatchObject({
+      type: "change",
+      payload: { position: "C6", newPart: "22 nF 630 V film", oldPart: "22 nF 400 V paper", oldMeasured: "leaky", reason: "was leaky" },
+    });
     expect(entry("fit C6 32 450V, dry")).toMatchObject({ ok: false, why: "32 µF or 32 pF?" });
-    expect(draft("find V2 socket: loose pin 3")).toMatchObject({ type: "finding", payload: { place: "V2 socket", text: "loose pin 3", station: "walk" } });
+    expect(draft("find V2 socket: loose pin 3")).toMatchObject({
+      type: "finding",
+      payload: { place: "V2 socket", text: "loose pin 3", station: "walk" },
+    });
     expect(draft("note hum drops with V2 out")).toMatchObject({ type: "note", payload: { text: "hum drops with V2 out" } });
     expect(draft("off")).toMatchObject({ type: "power", payload: { state: "off", plug: "out" } });
     expect(draft("mains 231")).toMatchObject({ type: "mains", payload: { volts: 231 } });
@@ -56,7 +81,10 @@ describe("the entry line", () => {
   });
 
   test("the take-apart list", () => {
-    expect(draft("remove two screws, back panel left")).toMatchObject({ type: "removed", payload: { what: "two screws", place: "back panel left" } });
+    expect(draft("remove two screws, back panel left")).toMatchObject({
+      type: "removed",
+      payload: { what: "two screws", place: "back panel left" },
+    });
     const state = foldJob(tape([0, { type: "removed", payload: { what: "two screws" } }]));
     expect(draft("back screws", { state })).toMatchObject({ type: "put-back", payload: { removed: 1 } });
     expect(entry("back knob", { state })).toMatchObject({ ok: false, accepted: "back two screws" });
@@ -64,15 +92,31 @@ describe("the entry line", () => {
 
   test("a correction supersedes the reading and wants its reason", () => {
     const state = foldJob(tape([0, { type: "reading", payload: { point: "B1", kind: "dcv", value: 31.8, conditions: { mains: 228 } } }]));
-    expect(draft("correct B1 318 misread the range", { state })).toMatchObject({ supersedes: 1, reason: "misread the range", payload: { value: 318, conditions: { mains: 228 } } });
+    expect(draft("correct B1 318 misread the range", { state })).toMatchObject({
+      supersedes: 1,
+      reason: "misread the range",
+      payload: { value: 318, conditions: { mains: 228 } },
+    });
     expect(entry("correct B1 318", { state })).toMatchObject({ ok: false, why: expect.stringContaining("reason") });
     expect(draft("undo", { state })).toMatchObject({ type: "undo", supersedes: 1 });
     expect(entry("undo")).toMatchObject({ ok: false });
   });
 
   test.each([
-    ["B1 4kV", /no tube amplifier/], ["R7 ohm -5", /cannot be negative/, "stored"], ["B9 3", /not a point, a part or a word/], ["B1", /no value/], ["B1 abc", /number/], ["B1 12,5", /comma/], ["on fire", /not understood/],
-    ["mains 900", /not a mains/], ["fit", /no position/], ["fit C99 22n", /no C99/], ["on without V9", /no V9/], ["", /nothing was typed/], ["constructor 5", /not a point/], ["C6 __proto__", /number/],
+    ["B1 4kV", /no tube amplifier/],
+    ["R7 ohm -5", /cannot be negative/, "stored"],
+    ["B9 3", /not a point, a part or a word/],
+    ["B1", /no value/],
+    ["B1 abc", /number/],
+    ["B1 12,5", /comma/],
+    ["on fire", /not understood/],
+    ["mains 900", /not a mains/],
+    ["fit", /no position/],
+    ["fit C99 22n", /no C99/],
+    ["on without V9", /no V9/],
+    ["", /nothing was typed/],
+    ["constructor 5", /not a point/],
+    ["C6 __proto__", /number/],
   ])("%s is refused with the reason", (text, why, energy = "live") => {
     const result = entry(text, { energy: energy as "live" });
     expect(result).toMatchObject({ ok: false, why: expect.stringMatching(why) });

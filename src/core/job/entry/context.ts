@@ -1,0 +1,30 @@
+/** What the entry line knows while it reads, and what its readers give. */
+
+import type { Circuit } from "../../circuit/circuit";
+import type { Unit } from "../../quantity/unit";
+import type { Reservoir } from "../../supply/reservoirs";
+import type { EnergyState } from "../energy";
+import type { Conditions } from "../events/bench";
+import type { EventDraft } from "../events/event";
+import type { ReadingKind } from "../events/words";
+import type { JobState } from "../fold";
+import type { StationId } from "../stations";
+
+export interface EntryContext {
+  circuit?: Circuit;
+  reservoirs: Reservoir[];
+  energy: EnergyState["kind"];
+  state: JobState;
+  conditions: Conditions;
+  station: StationId;
+  decimal: "." | ",";
+}
+
+export type Entry = { ok: true; echo: string; drafts: EventDraft[] } | { ok: false; read: string; why: string; accepted: string };
+
+export const yes = (echo: string, ...drafts: EventDraft[]): Entry => ({ ok: true, echo, drafts });
+
+export const no = (read: string, why: string, accepted: string): Entry => ({ ok: false, read, why, accepted });
+
+/** The unit that a bare value of that kind has. */
+export const KIND_UNIT: Record<ReadingKind, Unit> = { dcv: "V", acv: "V", ma: "A", ohm: "Ω", leak: "V", gm: "%" };
