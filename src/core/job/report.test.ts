@@ -1,0 +1,135 @@
+import { readFileSync } from "node:fs";
+import { readCircuit } from "../circuit/read";
+import type { EventDraft } from "./events/event";
+import { energyOf, stationMarks, viewJob } from "./job-view";
+import { composeReport } from "./report";
+import { holdsLimit, limitText, safetyTestsFor, testValue } from "./safety-tests";
+import { DEFAULT_SETTINGS } from "./settings";
+import { at, tape } from "./tape-for-tests";
+import { tellEvent } from "./tell";
+
+const { circuit } = readCircuit(readFileSync("demo/amps/wren-5.cir", "utf8"));
+const reading = (point: string, value: number, conditions = {}): EventDraft => ({
+  type: "reading",
+  payload: { point, kind: "dcv", value, conditions: { mains: 220, ...conditions } },
+});
+const change = (position: string, more: object = {}): EventDraft =>
+  ({ type: "change", payload: { position, kind: "replacement", newPart: "new", reversible: true, ...more } }) as EventDraft;
+const view = (...drafts: EventDraft[]) =>
+  viewJob(tape(...drafts.map((d, i): [number, EventDraft] => [i, d])), circuit, DEFAULT_SETTINGS, at(1000));
+const report = (...drafts: EventDraft[]) => composeReport(7, view(...drafts), DEFAULT_SETTINGS);
+const marks = (...drafts: EventDraft[]) => {
+  const v = view(...drafts);
+  return stationMarks(v, energyOf(v, at(1000)), DEFAULT_SETTINGS);
+};
+
+describe("before and after", () => {
+  test("the last reading before the first change, the last after the last, under like conditions", () => {
+    const rows = report(
+      reading("B1", 200),
+      reading("B1", 210),
+      change("C1"),
+      reading("B1", 250),
+      change("C6"),
+      reading("B1", 333, { without: ["V2"] }),
+      reading("B1", 270),
+    ).beforeAfter;
+    expect(rows).toEqual([
+      {
+        point: "B1",
+        label: "Reservoir",
+        before: { text: "210 V", verdict: "out" },
+        after: { text: "270 V", verdict: "in" },
+        expected: "248 V to 303 V",
+      },
+    ]);
+  });
+  test("with nothing changed there is no after", () => {
+    expect(report(reading("B1", 275)).beforeAfter[0]).toMatchObject({ before: { text: "275 V", verdict: "in" }, after: undefined });
+  });
+  test("a corrected reading counts as corrected", () => {
+    const corrected: EventDraft = { ...reading("B1", 275), supersedes: 1, reason: "range" } as EventDraft;
+    expect(report(reading("B1", 27.5), corrected).beforeAfter[0]!.before.text).toBe("275 V");
+  });
+  test("the stairs show the chain as it was and as it is", () => {
+    const { stairs } = report(reading("B1", 275), reading("B2", 100), change("R1"), reading("B2", 254));
+    expect(stairs!.before.map((s) => s.measured)).toEqual([275, 100, undefined]);
+    expect(stairs!.after.map((s) => s.measured)).toEqual([275, 254, undefined]);
+  });
+});
+
+describe("what the report says of the work", () => {
+  test("an experiment counts as a part only when it was kept", () => {
+    const tried = (outcome: string) => change("C7", { kind: "experiment", outcome });
+    expect(report(tried("reverted")).parts).toEqual([]);
+    expect(report(tried("reverted")).experiments).toEqual([{ position: "C7", what: "new", outcome: "reverted" }]);
+    expect(report(tried("kept")).parts).toHaveLength(1);
+  });
+  test("old parts, declined work, open questions, the bill to the penny", () => {
+    const r = report(
+      change("C6", { oldPart: "22 nF paper", oldWent: "bag for the owner" }),
+      change("R1", { oldWent: "scrapped" }),
+      { type: "approval", payload: { what: "new cord", answer: "asked" } },
+      { type: "approval", payload: { what: "new cord", answer: "no", asks: 3 } },
+      { type: "approval", payload: { what: "new tubes", answer: "asked" } },
+      ...[0.1, 0.2, 19.99].map((amount): EventDraft => ({ type: "bill-line", payload: { text: "x", amount, kind: "parts" } })),
+    );
+    expect(r).toMatchObject({ oldParts: ["C6: 22 nF paper"], declined: ["new cord"], unanswered: ["new tubes"], bill: { total: 20.29 } });
+  });
+  test("a safety test that was not done is said not to be", () => {
+    const r = report({ type: "safety-test", payload: { test: "leakage", value: 0.7e-3, limit: 0.5e-3, passed: false } });
+    expect(r.safety.map((s) => s.verdict)).toEqual(["not done", "not done", "failed", "not done", "not done", "not done"]);
+    expect(r.safety[2]).toMatchObject({ result: "0.7 mA", limit: "at most 0.5 mA" });
+    expect(r.safetyNote).toMatch(/Local codes decide/);
+  });
+});
+
+describe("safety limits", () => {
+  const [bond, insulation] = safetyTestsFor(DEFAULT_SETTINGS) as [
+    ReturnType<typeof safetyTestsFor>[0],
+    ReturnType<typeof safetyTestsFor>[0],
+  ];
+  test("hold on the right side", () => {
+    expect([0.05, 0.1, 0.11].map((v) => holdsLimit(bond, v))).toEqual([true, true, false]);
+    expect([1e6, 2e6, 5e7].map((v) => holdsLimit(insulation, v))).toEqual([false, true, true]);
+    expect(holdsLimit({}, 1)).toBe(true);
+  });
+  test("read as the trade says them", () => {
+    expect(limitText(bond)).toBe("at most 0.1 Ω");
+    expect(limitText(insulation)).toBe("at least 2.00 MΩ");
+    expect(testValue(0.21e-3, "A")).toBe("0.21 mA");
+  });
+});
+
+describe("the rail", () => {
+  test("says what is open at each station", () => {
+    expect(marks().intake).toMatchObject({ open: 3, says: "still open: complaint, brief, reproduce the complaint" });
+    expect(marks({ type: "removed", payload: { what: "screws" } }).prove).toMatchObject({
+      open: 7,
+      warning: true,
+      says: "0 of 6 safety tests passed, 1 off the amp",
+    });
+    expect(marks({ type: "power", payload: { state: "on" } })["make-safe"]).toMatchObject({ warning: true, says: "the amp is live" });
+    expect(marks(reading("B1", 10)).walk).toMatchObject({ open: 1, warning: true, says: "1 of 11 points read, 1 out" });
+    expect(
+      marks(
+        { type: "finding", payload: { station: "look", place: "C6", text: "leaks", severity: "fault", brief: "allowed" } },
+        { type: "finding-closed", payload: { finding: 1, how: "replaced" } },
+      ).look,
+    ).toMatchObject({ open: 0, done: true });
+    expect(marks({ type: "returned", payload: { to: "the owner", oldPartsHanded: true } }).return).toMatchObject({ done: true });
+  });
+});
+
+describe("the tape in words", () => {
+  test.each<[EventDraft, string]>([
+    [reading("B1", 318), "B1 318 V"],
+    [{ type: "reading", payload: { point: "R7", kind: "ohm", value: 118e3, digits: 3, conditions: {} } }, "R7 118 kΩ"],
+    [{ type: "reading", payload: { point: "R4", kind: "ma", value: 38, digits: 2, conditions: {} } }, "R4 38 mA"],
+    [{ type: "power", payload: { state: "on", through: "lamp", without: ["V4", "V5"] } }, "POWER ON through lamp, without V4, V5"],
+    [{ type: "power", payload: { state: "off", plug: "in" } }, "Switched off, plug still in"],
+    [{ type: "discharge-reading", payload: { reservoir: "C1", volts: 0.4 } }, "C1 0.400 V, power off"],
+    [{ type: "safety-test", payload: { test: "cord", passed: false } }, "Safety, cord: FAILED"],
+    [{ type: "undo", supersedes: 4, reason: "wrong pin", payload: {} }, "Undone: line 4, wrong pin"],
+  ])("%j", (draft, words) => expect(tellEvent(tape([0, draft])[0]!)).toBe(words));
+});
