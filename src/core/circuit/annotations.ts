@@ -1,6 +1,7 @@
 /** Structure in comments: whole lines `*@point …`, and part notes after `;`. SPICE ignores both. */
 
 import { parseQuantity } from "../quantity/parse";
+import { readTubeType } from "../tubes/type-line";
 import type { Circuit, PartNotes, Provenance } from "./circuit";
 
 type Report = (found: string, expected: string) => void;
@@ -16,7 +17,7 @@ export function fields(text: string): { words: string[]; pairs: Map<string, stri
   return { words, pairs };
 }
 
-const LINES = ["mains", "point", "stage", "heater", "near", "chart", "fact"];
+const LINES = ["mains", "point", "stage", "heater", "near", "chart", "fact", "tube"];
 const POINT_KEYS = ["node", "order", "label", "pin", "chart", "tol", "caution"];
 
 /** Reads one `*@` line into the circuit; everything it cannot read goes to `report`. */
@@ -98,6 +99,11 @@ export function readAnnotation(text: string, line: number, circuit: Circuit, rep
       circuit.chart = { mains, meterOhmsPerVolt: number("meter"), note: pairs.get("note") };
       return;
     }
+    case "tube": {
+      const type = readTubeType(words[0], pairs, report);
+      if (type) circuit.tubeTypes[type.type.toUpperCase()] = type;
+      return;
+    }
     case "fact":
       for (const [key, value] of pairs) circuit.facts[key] = value;
       return;
@@ -137,6 +143,9 @@ export function readPartNotes(comment: string, report: Report): PartNotes {
       case "temp":
         notes.temp = number();
         break;
+      case "dcr":
+        notes.dcr = number();
+        break;
       case "kind":
         notes.kind = value;
         break;
@@ -154,7 +163,7 @@ export function readPartNotes(comment: string, report: Report): PartNotes {
         else report(`@prov ${value}`, `@prov ${PROVENANCES.join(", ")}`);
         break;
       default:
-        report(`@${key}`, "one of @tol, @volts, @watts, @kind, @prov, @section, @year, @temp, @label, @heater");
+        report(`@${key}`, "one of @tol, @volts, @watts, @kind, @prov, @section, @year, @temp, @label, @heater, @dcr");
     }
   }
   return notes;

@@ -6,6 +6,8 @@ export interface BlockSpec {
   most?: number;
   needs: string[];
   may: string[];
+  /** One of these is needed as well. */
+  either?: string[];
   /** Parameters that are words, with what is accepted; "*" is any word. */
   words?: Record<string, string[]>;
 }
@@ -26,19 +28,20 @@ export const BLOCKS: Record<string, BlockSpec> = {
     nodes: ["B+", "plate", "secondary", "secondary return"],
     most: 8,
     needs: ["zp", "load"],
-    may: ["dcr", "dcrsec", "lp", "ll", "ul"],
+    may: ["dcr", "dcrsec", "lp", "ll", "ul", "load2", "load3", "load4"],
   },
   OPT_PP: {
     nodes: ["plate 1", "centre tap", "plate 2", "secondary", "secondary return"],
     most: 11,
-    needs: ["zpp", "load"],
-    may: ["dcr", "dcr2", "dcrsec", "lp", "ll", "ul"],
+    needs: ["load"],
+    either: ["zpp", "zp"],
+    may: ["dcr", "dcr2", "dcrsec", "lp", "ll", "ul", "load2", "load3", "load4"],
   },
   XFMR: {
     nodes: ["primary", "primary return", "secondary", "secondary return"],
     most: 12,
     needs: ["ratio"],
-    may: ["lp", "ll", "dcr", "dcrsec"],
+    may: ["lp", "ll", "dcr", "dcrsec", "ratio2", "ratio3", "ratio4"],
   },
   RECT_FULL: RECTIFIER,
   RECT_HALF: RECTIFIER,
@@ -48,6 +51,29 @@ export const BLOCKS: Record<string, BlockSpec> = {
   NMOS: { nodes: ["drain", "gate", "source"], needs: ["vto"], may: ["kp", "vmax", "lambda"] },
   ZENER: { nodes: ["anode", "cathode"], needs: ["vz"], may: ["rz", "pmax"] },
 };
+
+/** Nodes of the primary side of an output transformer: two or three, and the ultralinear taps. */
+export function primaryNodes(type: string, params: Record<string, number | string>): number {
+  const taps = params.ul === undefined ? 0 : type === "OPT_PP" ? 2 : 1;
+  return (type === "OPT_PP" ? 3 : 2) + taps;
+}
+
+/** What the number of nodes should be for the taps and windings that the parameters name; undefined when it is so. */
+export function windingsOf(type: string, nodes: number, params: Record<string, number | string>): string | undefined {
+  const more = (key: string) => [2, 3, 4].filter((k) => params[`${key}${k}`] !== undefined).length;
+  if (type === "OPT_SE" || type === "OPT_PP") {
+    const primary = primaryNodes(type, params);
+    const wanted = primary + 2 + more("load");
+    if (nodes === wanted) return undefined;
+    const ul = params.ul === undefined ? "" : type === "OPT_PP" ? " ul1 ul2" : " ul";
+    return `${wanted}: ${type === "OPT_PP" ? "plate1 centre plate2" : "b+ plate"}${ul} secondary return, and a node for each of load2= to load4=`;
+  }
+  if (type === "XFMR") {
+    const wanted = 4 + 2 * more("ratio");
+    return nodes === wanted ? undefined : `${wanted}: two a winding, with ratio2= to ratio4= for more secondaries`;
+  }
+  return undefined;
+}
 
 export function isRectifier(type: string | undefined): boolean {
   return type !== undefined && (type.startsWith("RECT_") || type === "DOUBLER");

@@ -1,6 +1,6 @@
 /** What must hold before a circuit is worth solving: ground, no lone nodes, no loops of sources, names used once. */
 
-import { findTubeType } from "../tubes/library";
+import { primaryNodes } from "./blocks";
 import { fileName, type Circuit } from "./circuit";
 
 type Report = (line: number, found: string, expected: string) => void;
@@ -41,13 +41,13 @@ export function checkCircuit(circuit: Circuit, error: Report, warn: Report): voi
   checkFloating(circuit, nodes, error);
 }
 
-/** Ideal voltage sources in a ring have no answer: found with a disjoint-set over their nodes. */
+/** Voltage sources and chokes without resistance in a ring have no answer: found with a disjoint-set over their nodes. */
 function checkSourceLoops(circuit: Circuit, error: Report): void {
   const sets = disjointSets();
   for (const e of circuit.elements) {
-    if (e.letter !== "V") continue;
+    if (!(e.letter === "V" || (e.letter === "L" && !e.notes.dcr))) continue;
     const [a, b] = [sets.find(e.nodes[0]!), sets.find(e.nodes[1]!)];
-    if (a === b) error(e.line, `${e.name} closes a loop of voltage sources`, "a resistance somewhere in the loop");
+    if (a === b) error(e.line, `${e.name} closes a loop of voltage sources${e.letter === "L" ? " and chokes" : ""}`, "a resistance somewhere in the loop");
     sets.join(a, b);
   }
 }
@@ -57,14 +57,15 @@ function checkFloating(circuit: Circuit, nodes: Map<string, { line: number }>, e
   const sets = disjointSets();
   for (const e of circuit.elements) {
     if (e.letter === "C" || e.letter === "K" || e.letter === "I") continue;
-    if (e.letter === "X" && (e.type === "OPT_SE" || e.type === "OPT_PP" || e.type === "XFMR")) {
-      // Windings are separate: the secondary does not give the primary a path to ground.
-      const split = e.type === "OPT_SE" ? 2 : e.type === "OPT_PP" ? (e.params.ul === undefined ? 3 : 5) : 2;
+    // Windings are separate: the secondary does not give the primary a path to ground.
+    if (e.type === "XFMR") for (let i = 0; i < e.nodes.length; i += 2) joinAll(sets, e.nodes.slice(i, i + 2));
+    else if (e.type === "OPT_SE" || e.type === "OPT_PP") {
+      const split = primaryNodes(e.type, e.params);
       joinAll(sets, e.nodes.slice(0, split));
       joinAll(sets, e.nodes.slice(split));
     } else if (e.type === "NMOS") {
       joinAll(sets, [e.nodes[0]!, e.nodes[2]!]);
-    } else if (e.letter === "X" && findTubeType(e.type ?? "")) {
+    } else if (e.tube) {
       // A grid draws no direct current worth the name: it needs a leak of its own.
       joinAll(
         sets,

@@ -1,5 +1,7 @@
 /** What a circuit file holds once it is read. Node names are lower-case; ground is "0". */
 
+import type { TubeType } from "../tubes/library";
+
 export type Provenance = "seen" | "assumed" | "printed";
 
 /** The comment fields of a part: `;@tol 10% @watts 2 @kind wirewound @prov seen`. Values in base units. */
@@ -16,6 +18,8 @@ export interface PartNotes {
   label?: string;
   temp?: number;
   heater?: string;
+  /** Ohms of a choke's winding. */
+  dcr?: number;
 }
 
 export type Letter = "R" | "C" | "L" | "K" | "V" | "I" | "D" | "X";
@@ -29,6 +33,10 @@ export interface Element {
   value?: number;
   /** X: tube type or block ("12AX7", "RECT_FULL"); D: model name. Upper-case. */
   type?: string;
+  /** The tube's type, of the library or of this file; undefined for what is not a tube. */
+  tube?: TubeType;
+  /** The tube of a rectifier element, where it has one. */
+  rectifierTube?: TubeType;
   /** Named parameters in base units; words (taper=audio) stay words. Keys lower-case. */
   params: Record<string, number | string>;
   notes: PartNotes;
@@ -82,6 +90,8 @@ export interface Circuit {
   /** Nodes that lie side by side on the board. */
   near: [string, string][];
   models: Record<string, Record<string, number>>;
+  /** Types that this file brings along (`*@tube`), by upper-case name. */
+  tubeTypes: Record<string, TubeType>;
   /** `*@fact key=value`: line-connected=yes, year=1958, rectifier notes and the like. */
   facts: Record<string, string>;
 }

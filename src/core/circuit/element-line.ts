@@ -1,7 +1,7 @@
 /** One element line of a circuit file: nodes, value, parameters. */
 
-import { findTubeType, TUBE_TYPES } from "../tubes/library";
-import { BLOCKS } from "./blocks";
+import { TUBE_TYPES, type TubeType } from "../tubes/library";
+import { BLOCKS, windingsOf } from "./blocks";
 import { nodeName, readPartNotes } from "./annotations";
 import type { Element, Letter } from "./circuit";
 import { evaluate, ExpressionError } from "./expression";
@@ -10,6 +10,8 @@ import { parseSpiceNumber } from "./spice-number";
 export interface LineContext {
   line: number;
   params: ReadonlyMap<string, number>;
+  /** Type of the file or of the library. */
+  findType(name: string): TubeType | undefined;
   error(found: string, expected: string): void;
   warn(found: string, expected: string): void;
 }
@@ -22,6 +24,10 @@ const SHAPE: Record<string, { nodes: number; form: string; positive: boolean }> 
   I: { nodes: 2, form: "INAME node node AMPERES", positive: false },
   D: { nodes: 2, form: "DNAME anode cathode MODEL", positive: false },
 };
+
+const POSITIVE = /^(value|vac|zpp?|load\d?|ratio\d?|lp|gain|vmax|gbw|kp|vz|c[12])$/;
+const NOT_NEGATIVE = /^(rs|dcr2?|dcrsec|ll|rz|lambda)$/;
+const FRACTION = /^(ul|tap)$/;
 
 /** Reads a value or a `{…}` expression; reports and gives undefined when it is neither. */
 function readNumber(text: string, what: string, at: LineContext): number | undefined {
@@ -121,8 +127,8 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
     at.error(["X" + name, ...rest].join(" ").slice(0, 60), "XNAME node node … TYPE");
     return undefined;
   }
-  const base = { name, letter: "X" as const, nodes, type, params: {} as Element["params"], notes, line: at.line };
-  const tube = findTubeType(type);
+  const base: Element = { name, letter: "X", nodes, type, params: {}, notes, line: at.line };
+  const tube = at.findType(type);
   if (tube && tube.kind !== "rectifier") {
     const electrodes = tube.kind === "triode" ? ["plate", "grid", "cathode"] : ["plate", "screen", "grid", "cathode"];
     if (nodes.length !== electrodes.length) {
@@ -130,7 +136,7 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
       return undefined;
     }
     for (const pair of pairs) at.error(pair, `no parameters after ${type}`);
-    return { ...base, type: tube.type };
+    return { ...base, type: tube.type, tube };
   }
   const spec = Object.hasOwn(BLOCKS, type) ? BLOCKS[type] : undefined;
   if (!spec) {
@@ -146,7 +152,7 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
     at.error(`${nodes.length} nodes for ${type}`, `${spec.nodes.length}${spec.most ? ` to ${spec.most}` : ""}: ${spec.nodes.join(" ")}`);
     return undefined;
   }
-  const accepted = [...spec.needs, ...spec.may];
+  const accepted = [...spec.needs, ...(spec.either ?? []), ...spec.may];
   for (const pair of pairs) {
     const [, key = "", typed = ""] = /^([\w-]+)=(.*)$/.exec(pair) ?? [];
     const lower = key.toLowerCase();
@@ -158,19 +164,26 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
     if (choice) {
       const word = typed.toLowerCase();
       if (choice[0] !== "*" && !choice.includes(word)) at.error(pair, `${key}= ${choice.join(" or ")}`);
-      else if (lower === "tube" && !/^(silicon|selenium)$/.test(word) && findTubeType(word)?.kind !== "rectifier") {
+      else if (lower === "tube" && !/^(silicon|selenium)$/.test(word) && at.findType(word)?.kind !== "rectifier") {
         at.error(pair, "tube= a rectifier of the library, silicon or selenium");
-      } else base.params[lower] = lower === "tube" && findTubeType(word) ? findTubeType(word)!.type : word;
+      } else base.params[lower] = (lower === "tube" && at.findType(word)?.type) || word;
+      if (lower === "tube") base.rectifierTube = at.findType(word);
       continue;
     }
     const value = readNumber(typed, `${type} ${key}=`, at);
     if (value !== undefined) base.params[lower] = value;
     if (value !== undefined && lower === "pos" && !(value >= 0 && value <= 1)) at.error(pair, "pos= from 0 to 1");
-    if (value !== undefined && ["value", "vac", "zp", "zpp", "load"].includes(lower) && !(value > 0)) at.error(pair, `${key}= above zero`);
+    if (value !== undefined && POSITIVE.test(lower) && !(value > 0)) at.error(pair, `${key}= above zero`);
+    if (value !== undefined && NOT_NEGATIVE.test(lower) && value < 0) at.error(pair, `${key}= of zero or more`);
+    if (value !== undefined && FRACTION.test(lower) && !(value > 0 && value < 1)) at.error(pair, `${key}= between 0 and 1`);
     if (lower === "value" && /^[\d.]+M$/.test(typed)) at.warn(typed, `${typed}EG if megohms are meant: M is milli in a netlist`);
   }
   for (const key of spec.needs)
     if (!pairs.some((p) => p.toLowerCase().startsWith(`${key}=`))) at.error(`${type} without ${key}=`, `${key}= with a number`);
+  const missing = spec.either && !spec.either.some((key) => key in base.params);
+  if (missing) at.error(`${type} without ${spec.either![0]}=`, `${spec.either!.map((k) => `${k}=`).join(" or ")} with a number`);
+  const windings = windingsOf(type, nodes.length, base.params);
+  if (windings) at.error(`${nodes.length} nodes for ${type}`, windings);
   const value = base.params.value;
   return { ...base, value: typeof value === "number" ? value : undefined };
 }

@@ -4,6 +4,7 @@ import { nodeName, readAnnotation } from "./annotations";
 import type { Circuit, Element, LineNote } from "./circuit";
 import { checkCircuit } from "./check";
 import { readElement, type LineContext } from "./element-line";
+import { findTubeType } from "../tubes/library";
 import { evaluate, ExpressionError } from "./expression";
 import { parseSpiceNumber } from "./spice-number";
 
@@ -34,7 +35,7 @@ interface Subcircuit {
 
 /** Reads the text of a circuit file. Never throws: everything wrong is in `errors`, by line. */
 export function readCircuit(text: string): ReadResult {
-  const circuit: Circuit = { title: "", elements: [], points: [], stages: [], heaters: [], near: [], models: {}, facts: {} };
+  const circuit: Circuit = { title: "", elements: [], points: [], stages: [], heaters: [], near: [], models: {}, tubeTypes: {}, facts: {} };
   const errors: LineNote[] = [];
   const warnings: LineNote[] = [];
   const note = (list: LineNote[], line: number) => (found: string, expected: string) => {
@@ -100,7 +101,13 @@ export function readCircuit(text: string): ReadResult {
   }
   if (open) note(errors, open.line)(`.subckt ${open.name}`, ".ends before the end of the file");
 
-  const contextFor = (line: number): LineContext => ({ line, params, error: note(errors, line), warn: note(warnings, line) });
+  const contextFor = (line: number): LineContext => ({
+    line,
+    params,
+    findType: (name) => circuit.tubeTypes[name.toUpperCase()] ?? findTubeType(name),
+    error: note(errors, line),
+    warn: note(warnings, line),
+  });
   expand(body, subcircuits, contextFor, circuit.elements, "", new Map(), 0);
   for (const e of circuit.elements) {
     if (e.letter === "D" && e.type && !circuit.models[e.type]) note(errors, e.line)(`model ${e.type}`, `.model ${e.type} D(IS=… N=…)`);

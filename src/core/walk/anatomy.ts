@@ -4,14 +4,13 @@ import type { Circuit, Element, TestPoint } from "../circuit/circuit";
 import { isRectifier } from "../circuit/blocks";
 import { solve } from "../numeric/dense";
 import { reservoirsOf } from "../supply/reservoirs";
-import { findTubeType } from "../tubes/library";
 
 export type Electrode = "plate" | "screen" | "grid" | "cathode";
 export type Role = "rail" | "bias" | Electrode | "other";
 
 /** Node of an electrode; undefined for a screen that a triode does not have, or for what is not a tube. */
 export function electrodeNode(tube: Element, electrode: Electrode): string | undefined {
-  const kind = findTubeType(tube.type ?? "")?.kind;
+  const kind = tube.tube?.kind;
   const order: Electrode[] | undefined =
     kind === "triode" ? ["plate", "grid", "cathode"] : kind === "pentode" ? ["plate", "screen", "grid", "cathode"] : undefined;
   const at = order?.indexOf(electrode) ?? -1;

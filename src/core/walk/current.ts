@@ -1,7 +1,7 @@
 /** Cathode resistors as current shunts: current, plate watts and their part of the rating, from readings. */
 
 import type { Circuit, Element } from "../circuit/circuit";
-import { findTubeType, screenShare, type RatingSystem } from "../tubes/library";
+import { screenShare, type RatingSystem } from "../tubes/library";
 import { electrodeNode, ohmsToGround, tubesAt } from "./anatomy";
 
 export interface Idle {
@@ -28,7 +28,7 @@ export function idleFrom(circuit: Circuit, node: string, cathodeVolts: number, p
   if (!Number.isFinite(ohms) || ohms <= 0) return [];
   const tubes = tubesAt(circuit, node, "cathode");
   return tubes.map((tube) => {
-    const type = findTubeType(tube.type!)!;
+    const type = tube.tube!;
     const cathodeAmps = cathodeVolts / ohms / tubes.length;
     const plateAmps = cathodeAmps * (1 - screenShare(type));
     const plate = plateVolts(tube);
@@ -51,5 +51,5 @@ export function idleFrom(circuit: Circuit, node: string, cathodeVolts: number, p
 
 /** The tubes that can wear out an output stage: pentodes with more than 4 W of plate rating. */
 export function isOutputTube(tube: Element): boolean {
-  return (findTubeType(tube.type ?? "")?.ratings?.plateWatts ?? 0) >= 4 && electrodeNode(tube, "screen") !== undefined;
+  return (tube.tube?.ratings?.plateWatts ?? 0) >= 4 && electrodeNode(tube, "screen") !== undefined;
 }

@@ -1,0 +1,242 @@
+/** A circuit made ready for solving: numbered unknowns, linear parts as entries, nonlinear parts as devices. */
+
+import { envelopeOf, type Circuit, type Element } from "../circuit/circuit";
+import { isRectifier } from "../circuit/blocks";
+import { emissionAt } from "../tubes/model";
+import { rectifierModel, type RectifierModel } from "../supply/rectifier";
+import { addElement } from "./elements";
+import type { Device, TubeState } from "./devices";
+import { groundIslands } from "./islands";
+
+/** A conductance between two unknowns (−1: ground). Its value may be turned between solves. */
+export interface Conductor {
+  name: string;
+  a: number;
+  b: number;
+  siemens: number;
+}
+
+/** A voltage source or a winding: an unknown current from `a` through it to `b`; v(a) − v(b) − ohms·i = volts + control. */
+export interface Branch {
+  name: string;
+  a: number;
+  b: number;
+  /** Unknown number of its current. */
+  index: number;
+  ohms: number;
+  volts: number;
+  /** Subtracted from the row: gain·v(node). */
+  control?: { node: number; gain: number };
+}
+
+export interface CurrentSource {
+  name: string;
+  a: number;
+  b: number;
+  amps: number;
+}
+
+export interface Capacitor {
+  name: string;
+  a: number;
+  b: number;
+  farads: number;
+}
+
+/** Henries between two branch currents; the diagonal is a winding's own. */
+export interface Inductance {
+  first: number;
+  second: number;
+  henries: number;
+}
+
+export interface RectifierPart {
+  element: Element;
+  model: RectifierModel;
+  a: number;
+  b: number;
+  correction: { shift: number };
+}
+
+export interface TubePart {
+  element: Element;
+  state: TubeState;
+  /** A copy of the type's model, so that its µ can be turned. */
+  model: { mu: number };
+  device: Device;
+}
+
+/** How the amp is solved: powered with averaged or pulsing rectifiers, or off and cold. */
+export type Supply = "averaged" | "pulsed" | "off";
+
+export interface NetworkOptions {
+  /** Volts at the wall; the circuit's own unless given. */
+  mains?: number;
+  supply?: Supply;
+}
+
+export interface Network {
+  circuit: Circuit;
+  /** Unknowns 0 … nodes.length−1 are node voltages; branch currents follow. */
+  nodes: string[];
+  index: ReadonlyMap<string, number>;
+  size: number;
+  conductors: Conductor[];
+  branches: Branch[];
+  sources: CurrentSource[];
+  capacitors: Capacitor[];
+  inductances: Inductance[];
+  devices: Device[];
+  tubes: TubePart[];
+  rectifiers: RectifierPart[];
+  /** Phase of the mains for pulsed rectifiers, radians. */
+  clock: { phase: number };
+  /** Mains hertz; 50 unless the file says otherwise. */
+  hertz: number;
+  /** Today's mains over the circuit's. */
+  mainsRatio: number;
+  /** Nodes that nothing linear ties to ground: each has 1 TΩ. `gridsOnly`: nothing but grids hang on them. */
+  islands: { node: number; gridsOnly: boolean }[];
+  supply: Supply;
+}
+
+/** Scales with the mains are asked of a circuit that does not say what its windings refer to. */
+export class NoMainsError extends Error {
+  constructor() {
+    super("the circuit has no *@mains line, so its windings refer to no mains voltage");
+  }
+}
+
+/** Resistance that stands for nothing where an open part leaves a node without any. */
+export const OPEN_SIEMENS = 1e-12;
+
+/**
+ * Numbers the unknowns and gathers the parts.
+ * @throws NoMainsError when a mains voltage is given and the circuit names none.
+ */
+export function compile(circuit: Circuit, options: NetworkOptions = {}): Network {
+  const supply = options.supply ?? "averaged";
+  if (options.mains !== undefined && !circuit.mains) throw new NoMainsError();
+  const index = new Map<string, number>();
+  const nodes: string[] = [];
+  const network: Network = {
+    circuit,
+    nodes,
+    index,
+    size: 0,
+    conductors: [],
+    branches: [],
+    sources: [],
+    capacitors: [],
+    inductances: [],
+    devices: [],
+    tubes: [],
+    rectifiers: [],
+    clock: { phase: 0 },
+    hertz: circuit.mains?.hertz ?? 50,
+    mainsRatio: options.mains !== undefined && circuit.mains ? options.mains / circuit.mains.volts : 1,
+    islands: [],
+    supply,
+  };
+  const at = (node: string): number => {
+    if (node === "0") return -1;
+    let i = index.get(node);
+    if (i === undefined) {
+      i = nodes.length;
+      nodes.push(node);
+      index.set(node, i);
+    }
+    return i;
+  };
+  // Every node of the file gets its number first, in the file's order, so that a node without a live part is still shown.
+  for (const e of circuit.elements) for (const n of e.nodes) at(n);
+  const pending: Branch[] = [];
+  const branch = (b: Omit<Branch, "index">): Branch => {
+    const made = { ...b, index: -1 };
+    pending.push(made);
+    return made;
+  };
+  const windings = new Map<string, Branch>();
+  const deferred: (() => void)[] = [];
+  for (const e of circuit.elements) addElement(e, { network, at, branch, windings, deferred });
+  pending.forEach((b, i) => (b.index = nodes.length + i));
+  network.branches = pending;
+  network.size = nodes.length + pending.length;
+  for (const finish of deferred) finish();
+  network.islands = groundIslands(network);
+  for (const { node } of network.islands) network.conductors.push({ name: "", a: node, b: -1, siemens: OPEN_SIEMENS });
+  return network;
+}
+
+/** Emission of a tube at today's heater voltage, times what its fault leaves. */
+export function emissionOf(network: Pick<Network, "mainsRatio">, element: Element): number {
+  const left = typeof element.params.emission === "number" ? element.params.emission : 1;
+  return left * emissionAt(network.mainsRatio);
+}
+
+/** The model of a rectifier element at today's mains. */
+export function rectifierOf(network: Pick<Network, "mainsRatio">, element: Element): RectifierModel {
+  return rectifierModel(element, network.mainsRatio, emissionAt(network.mainsRatio));
+}
+
+/** Tubes of the circuit by envelope: V1 → [V1A, V1B]. */
+export function envelopes(circuit: Circuit): Map<string, Element[]> {
+  const out = new Map<string, Element[]>();
+  for (const e of circuit.elements) {
+    if (!e.tube) continue;
+    const name = envelopeOf(e.name);
+    out.set(name, [...(out.get(name) ?? []), e]);
+  }
+  return out;
+}
+
+export function hasRectifier(circuit: Circuit): boolean {
+  return circuit.elements.some((e) => isRectifier(e.type));
+}
+
+/** Fills `matrix` (size²) and `rhs` (size) with the linear part: G x = s. Row-major; both are cleared first. */
+export function assemble(network: Network, matrix: Float64Array, rhs: Float64Array, sourceScale = 1): void {
+  const n = network.size;
+  matrix.fill(0);
+  rhs.fill(0);
+  for (const { a, b, siemens } of network.conductors) {
+    if (a >= 0) matrix[a * n + a]! += siemens;
+    if (b >= 0) matrix[b * n + b]! += siemens;
+    if (a >= 0 && b >= 0) {
+      matrix[a * n + b]! -= siemens;
+      matrix[b * n + a]! -= siemens;
+    }
+  }
+  for (const { a, b, index: k, ohms, volts, control } of network.branches) {
+    if (a >= 0) {
+      matrix[a * n + k]! += 1;
+      matrix[k * n + a]! += 1;
+    }
+    if (b >= 0) {
+      matrix[b * n + k]! -= 1;
+      matrix[k * n + b]! -= 1;
+    }
+    matrix[k * n + k]! -= ohms;
+    if (control && control.node >= 0) matrix[k * n + control.node]! -= control.gain;
+    rhs[k]! += volts * sourceScale;
+  }
+  for (const { a, b, amps } of network.sources) {
+    if (a >= 0) rhs[a]! -= amps * sourceScale;
+    if (b >= 0) rhs[b]! += amps * sourceScale;
+  }
+}
+
+/** Fills `matrix` (size²) with what multiplies dx/dt: capacitances on node rows, minus inductances on branch rows. */
+export function assembleStorage(network: Network, matrix: Float64Array): void {
+  const n = network.size;
+  matrix.fill(0);
+  for (const { a, b, farads } of network.capacitors) {
+    if (a >= 0) matrix[a * n + a]! += farads;
+    if (b >= 0) matrix[b * n + b]! += farads;
+    if (a >= 0 && b >= 0) {
+      matrix[a * n + b]! -= farads;
+      matrix[b * n + a]! -= farads;
+    }
+  }
+  for (const { first, second, henries } of network.inductances) matrix[first * n + second]! -= henries;
+}

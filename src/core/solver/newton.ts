@@ -1,0 +1,232 @@
+/** Newton's method on a network: devices linearised about held voltages, with aids that always end. */
+
+import { Lu } from "../numeric/lu";
+import { assemble, type Network } from "./network";
+
+/** Buffers for one network, used again from solve to solve. */
+export class Workspace {
+  readonly lu: Lu;
+  readonly linear: Float64Array;
+  readonly rhs: Float64Array;
+  readonly b: Float64Array;
+  /** Terminal volts at which each device was last evaluated. */
+  readonly held: Float64Array[];
+  private readonly v = new Float64Array(4);
+  private readonly i = new Float64Array(4);
+  private readonly g = new Float64Array(16);
+
+  constructor(readonly network: Network) {
+    const n = network.size;
+    this.lu = new Lu(n);
+    this.linear = new Float64Array(n * n);
+    this.rhs = new Float64Array(n);
+    this.b = new Float64Array(n);
+    this.held = network.devices.map((d) => new Float64Array(d.at.length));
+  }
+
+  /** Takes the linear part anew, after a conductor or a source was turned. */
+  assemble(sourceScale = 1): void {
+    assemble(this.network, this.linear, this.rhs, sourceScale);
+  }
+
+  hold(x: Float64Array): void {
+    this.network.devices.forEach((d, k) => d.at.forEach((node, t) => (this.held[k]![t] = node < 0 ? 0 : x[node]!)));
+  }
+
+  /**
+   * Adds every device to the matrix in `lu.a` and to `b`, linearised about its held voltages near `x`.
+   * @param limiting false takes the voltages as they are. @returns true when a device was held back.
+   */
+  stamp(x: Float64Array, limiting: boolean, scale = 1): boolean {
+    const { network, lu, b, v, i, g } = this;
+    const n = network.size;
+    const a = lu.a;
+    let heldBack = false;
+    for (let k = 0; k < network.devices.length; k++) {
+      const device = network.devices[k]!;
+      const { at } = device;
+      const m = at.length;
+      const held = this.held[k]!;
+      for (let t = 0; t < m; t++) v[t] = at[t]! < 0 ? 0 : x[at[t]!]!;
+      if (limiting && device.limit?.(v, held)) heldBack = true;
+      for (let t = 0; t < m; t++) held[t] = v[t]!;
+      device.evaluate(v, i, g);
+      for (let r = 0; r < m; r++) {
+        const row = at[r]!;
+        if (row < 0) continue;
+        let current = i[r]!;
+        for (let c = 0; c < m; c++) {
+          const slope = g[r * m + c]!;
+          current -= slope * v[c]!;
+          const column = at[c]!;
+          if (column >= 0) a[row * n + column]! += slope * scale;
+        }
+        b[row]! -= current * scale;
+      }
+    }
+    return heldBack;
+  }
+
+  /** Sum of the device currents out of each node at `x`, added to `into`: the nonlinear part of the residual. */
+  addCurrents(x: Float64Array, into: Float64Array): void {
+    const { network, v, i, g } = this;
+    for (const device of network.devices) {
+      const m = device.at.length;
+      for (let t = 0; t < m; t++) v[t] = device.at[t]! < 0 ? 0 : x[device.at[t]!]!;
+      device.evaluate(v, i, g);
+      for (let t = 0; t < m; t++) if (device.at[t]! >= 0) into[device.at[t]!]! += i[t]!;
+    }
+  }
+}
+
+export interface NewtonOptions {
+  rounds?: number;
+  /** Siemens from every node to ground, for the aids; 0 in every final solve. */
+  gmin?: number;
+  sourceScale?: number;
+  /** Siemens from every node to its voltage in `anchor`: a step of pseudo time. */
+  inertia?: number;
+  anchor?: Float64Array;
+}
+
+export interface NewtonResult {
+  converged: boolean;
+  rounds: number;
+  /** Unknown that moved most in the last round. */
+  worst: number;
+}
+
+/** Largest change of the last round: this many volts, or this part of the value. */
+const VOLTS = 1e-7;
+const PART = 1e-9;
+
+/** Runs Newton rounds from `x`, which is overwritten. */
+export function newton(work: Workspace, x: Float64Array, options: NewtonOptions = {}): NewtonResult {
+  const { network, lu, linear, rhs, b } = work;
+  const n = network.size;
+  const nodes = network.nodes.length;
+  const { rounds = 60, gmin = 0, sourceScale = 1, inertia = 0, anchor } = options;
+  work.assemble(sourceScale);
+  work.hold(x);
+  let worst = 0;
+  let calm = false;
+  for (let round = 1; round <= rounds; round++) {
+    lu.a.set(linear);
+    b.set(rhs);
+    const heldBack = work.stamp(x, true);
+    const extra = gmin + inertia;
+    if (extra > 0)
+      for (let k = 0; k < nodes; k++) {
+        lu.a[k * n + k]! += extra;
+        if (anchor) b[k]! += inertia * anchor[k]!;
+      }
+    const singular = lu.factor();
+    if (singular >= 0) return { converged: false, rounds: round, worst: singular };
+    lu.solve(b);
+    let over = 0;
+    worst = 0;
+    // Late rounds that still swing are halved: two points that answer each other meet in the middle.
+    const damping = round > 25 && round % 2 ? 0.5 : 1;
+    for (let k = 0; k < n; k++) {
+      const change = b[k]! - x[k]!;
+      const ratio = k < nodes ? Math.abs(change) / (VOLTS + PART * Math.abs(b[k]!)) : 0;
+      if (!(ratio <= over)) {
+        over = ratio;
+        worst = k;
+      }
+      x[k] = x[k]! + damping * change;
+    }
+    if (!Number.isFinite(over)) return { converged: false, rounds: round, worst };
+    if (over <= 1 && !heldBack && damping === 1) {
+      // One more round after the first calm one: Newton squares what is left of the error.
+      if (calm || network.devices.length === 0) return { converged: true, rounds: round, worst };
+      calm = true;
+    } else calm = false;
+  }
+  return { converged: false, rounds, worst };
+}
+
+/** Which aid brought the answer. */
+export type Aid = "none" | "gmin" | "sources" | "pseudo-time";
+
+export interface SolveResult extends NewtonResult {
+  aid: Aid;
+}
+
+/**
+ * Newton from `x`; then with a conductance at every node that is taken away by and by; then with the sources rising; then
+ * in pseudo time. The last solve of each has none of the aid left. Overwrites `x` with the answer.
+ */
+export function solveNewton(work: Workspace, x: Float64Array): SolveResult {
+  const start = x.slice();
+  const direct = newton(work, x);
+  if (direct.converged) return { ...direct, aid: "none" };
+  let rounds = direct.rounds;
+
+  x.fill(0);
+  let ok = true;
+  for (let g = 1e-2; g > 1e-13 && ok; g /= 10) {
+    const step = newton(work, x, { gmin: g, rounds: 50 });
+    rounds += step.rounds;
+    ok = step.converged;
+  }
+  if (ok) {
+    const last = newton(work, x);
+    rounds += last.rounds;
+    if (last.converged) return { ...last, rounds, aid: "gmin" };
+  }
+
+  x.fill(0);
+  ok = true;
+  let reached = 0;
+  let stride = 0.1;
+  const kept = x.slice();
+  while (reached < 1 && stride > 1e-3) {
+    const scale = Math.min(1, reached + stride);
+    const step = newton(work, x, { sourceScale: scale, gmin: scale < 1 ? 1e-9 : 0, rounds: 40 });
+    rounds += step.rounds;
+    if (step.converged) {
+      reached = scale;
+      kept.set(x);
+      stride *= 1.5;
+    } else {
+      x.set(kept);
+      stride /= 2;
+    }
+  }
+  if (reached >= 1) return { converged: true, rounds, worst: 0, aid: "sources" };
+
+  return { ...pseudoTime(work, x, start, rounds), aid: "pseudo-time" };
+}
+
+/** Steps of a made-up time with a capacitor at every node: follows the amp as it would settle after switch-on. */
+function pseudoTime(work: Workspace, x: Float64Array, start: Float64Array, before: number): NewtonResult {
+  x.set(start);
+  if (!x.every(Number.isFinite)) x.fill(0);
+  let inertia = 1e-2;
+  let rounds = before;
+  let worst = 0;
+  const anchor = x.slice();
+  for (let step = 0; step < 400; step++) {
+    anchor.set(x);
+    const r = newton(work, x, { inertia, anchor, rounds: 25 });
+    rounds += r.rounds;
+    worst = r.worst;
+    if (r.converged) {
+      inertia *= 0.6;
+      if (inertia < 1e-11) {
+        anchor.set(x);
+        const last = newton(work, x);
+        rounds += last.rounds;
+        if (last.converged) return { ...last, rounds };
+        x.set(anchor);
+        inertia = 1e-6;
+      }
+    } else {
+      x.set(anchor);
+      inertia *= 4;
+      if (inertia > 1e3) break;
+    }
+  }
+  return { converged: false, rounds, worst };
+}

@@ -1,0 +1,169 @@
+/** The operating point: every node's direct voltage, the tubes' currents and watts, and what no solve can tell. */
+
+import type { Network, NetworkOptions } from "./network";
+import { compile } from "./network";
+import { newton, solveNewton, Workspace, type Aid } from "./newton";
+import { correctRectifiers } from "./reservoir";
+import type { Circuit, TestPoint } from "../circuit/circuit";
+
+export interface TubePointOfWork {
+  type: string;
+  /** Volts relative to the cathode, milliamperes, watts. */
+  plateVolts: number;
+  gridVolts: number;
+  screenVolts?: number;
+  plateMilliamps: number;
+  screenMilliamps?: number;
+  gridMicroamps: number;
+  plateWatts: number;
+  screenWatts?: number;
+}
+
+export interface OperatingPoint {
+  network: Network;
+  converged: boolean;
+  /** Newton rounds of all attempts. */
+  iterations: number;
+  aid: Aid;
+  /** The unknowns: node volts, then branch amperes. */
+  x: Float64Array;
+  /** Nodes that would not settle, worst first; empty when converged. */
+  unsettled: string[];
+  /** Nodes that nothing determines: an open part has left them floating. */
+  undetermined: string[];
+}
+
+/** Above this many ohms at a node, a leak that nobody knows decides its voltage. */
+const UNDETERMINED_OHMS = 1e10;
+
+/**
+ * Solves a compiled network.
+ * @param start unknowns to begin from: the last answer, when little has changed.
+ */
+export function solveOperatingPoint(network: Network, start?: Float64Array, work = new Workspace(network)): OperatingPoint {
+  const x = start && start.length === network.size ? start.slice() : new Float64Array(network.size);
+  const solved = solveNewton(work, x);
+  let { converged, rounds } = solved;
+  if (converged && network.supply === "averaged") {
+    const again = correctRectifiers(network, work, x);
+    rounds += again.rounds;
+    converged = again.converged;
+  }
+  const name = (k: number) =>
+    k < network.nodes.length ? network.nodes[k]! : (network.branches[k - network.nodes.length]?.name ?? "").toLowerCase();
+  return {
+    network,
+    converged,
+    iterations: rounds,
+    aid: solved.aid,
+    x,
+    unsettled: converged ? [] : [name(solved.worst)],
+    undetermined: converged ? undeterminedNodes(network, work, x) : [],
+  };
+}
+
+/** Compiles and solves. */
+export function operatingPoint(circuit: Circuit, options: NetworkOptions = {}, start?: Float64Array): OperatingPoint {
+  return solveOperatingPoint(compile(circuit, options), start);
+}
+
+/** Leaves the factors of the Jacobian at `x` in `work.lu`. */
+export function factorAt(work: Workspace, x: Float64Array): boolean {
+  work.assemble();
+  work.lu.a.set(work.linear);
+  work.b.set(work.rhs);
+  work.stamp(x, false);
+  return work.lu.factor() < 0;
+}
+
+function undeterminedNodes(network: Network, work: Workspace, x: Float64Array): string[] {
+  if (network.islands.length === 0) return [];
+  if (!factorAt(work, x)) return network.islands.map((i) => network.nodes[i.node]!);
+  const column = new Float64Array(network.size);
+  return network.islands.flatMap(({ node, gridsOnly }) => {
+    column.fill(0);
+    column[node] = 1;
+    work.lu.solve(column);
+    return gridsOnly || column[node]! > UNDETERMINED_OHMS ? [network.nodes[node]!] : [];
+  });
+}
+
+/** Volts of a node by name; 0 for ground. @throws RangeError for a node that the network does not have. */
+export function voltsAt(op: Pick<OperatingPoint, "network" | "x">, node: string): number {
+  if (node === "0" || node === "gnd") return 0;
+  const k = op.network.index.get(node);
+  if (k === undefined) throw new RangeError(`no node ${node}`);
+  return op.x[k]!;
+}
+
+/** Each tube's currents, volts and watts. */
+export function tubesAtWork(op: OperatingPoint): Map<string, TubePointOfWork> {
+  const out = new Map<string, TubePointOfWork>();
+  const i = new Float64Array(4);
+  const g = new Float64Array(16);
+  for (const { element, device } of op.network.tubes) {
+    const v = Float64Array.from(device.at, (k) => (k < 0 ? 0 : op.x[k]!));
+    device.evaluate(v, i, g);
+    const k = v.length - 1;
+    const cathode = v[k]!;
+    const pentode = k === 3;
+    const plateVolts = v[0]! - cathode;
+    const screenVolts = pentode ? v[1]! - cathode : undefined;
+    out.set(element.name, {
+      type: element.type!,
+      plateVolts,
+      gridVolts: v[k - 1]! - cathode,
+      screenVolts,
+      plateMilliamps: i[0]! * 1e3,
+      screenMilliamps: pentode ? i[1]! * 1e3 : undefined,
+      gridMicroamps: i[k - 1]! * 1e6,
+      plateWatts: i[0]! * plateVolts,
+      screenWatts: pentode ? i[1]! * screenVolts! : undefined,
+    });
+  }
+  return out;
+}
+
+/** Share of its own resistance to the meter's above which a node's loaded voltage is solved, not scaled. */
+const HIGH_NODE = 0.01;
+
+/**
+ * What a meter of `meterOhms` to ground reads at each point: the meter loads that point alone.
+ * @returns volts by point name. An operating point that did not converge gives NaN.
+ */
+export function readings(op: OperatingPoint, points: readonly TestPoint[], meterOhms = 10e6, work = new Workspace(op.network)): Map<string, number> {
+  const { network, x } = op;
+  const out = new Map<string, number>();
+  if (!op.converged || !factorAt(work, x)) {
+    for (const p of points) out.set(p.name, NaN);
+    return out;
+  }
+  const column = new Float64Array(network.size);
+  const high: { point: TestPoint; node: number }[] = [];
+  for (const point of points) {
+    const node = point.node === "0" ? -1 : (network.index.get(point.node) ?? -1);
+    if (node < 0) {
+      out.set(point.name, 0);
+      continue;
+    }
+    column.fill(0);
+    column[node] = 1;
+    work.lu.solve(column);
+    const ohms = column[node]!;
+    if (Number.isFinite(meterOhms) && ohms > HIGH_NODE * meterOhms) high.push({ point, node });
+    else out.set(point.name, x[node]! / (1 + ohms / meterOhms));
+  }
+  // Where the meter pulls the point far, the tube answers: solved with the meter in the network.
+  for (const { point, node } of high) out.set(point.name, loadedVolts(network, work, x, node, meterOhms));
+  return out;
+}
+
+function loadedVolts(network: Network, work: Workspace, x: Float64Array, node: number, meterOhms: number): number {
+  const meter = { name: "", a: node, b: -1, siemens: 1 / meterOhms };
+  network.conductors.push(meter);
+  const loaded = x.slice();
+  const solved = newton(work, loaded, { rounds: 40 });
+  const ok = solved.converged || solveNewton(work, loaded).converged;
+  network.conductors.pop();
+  return ok ? loaded[node]! : NaN;
+}

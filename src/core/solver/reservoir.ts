@@ -1,0 +1,150 @@
+/**
+ * Rectifiers with a reservoir too small to hold their voltage steady, or none: the averaged law is corrected by the periodic
+ * steady state of the real pulses into what the rest of the amp looks like at the ripple's frequency.
+ */
+
+import { solveComplex } from "../numeric/lu";
+import { instantCurrent, averageCurrent, type RectifierModel } from "../supply/rectifier";
+import { assembleStorage, type Network, type RectifierPart } from "./network";
+import { newton, type Workspace } from "./newton";
+
+/** ωCR from which the averaged law is good to 1 %. */
+const STEADY = 30;
+const STEPS = 400;
+
+/** Corrects every rectifier that needs it and solves again, to and fro; `x` is overwritten. */
+export function correctRectifiers(network: Network, work: Workspace, x: Float64Array): { converged: boolean; rounds: number } {
+  let rounds = 0;
+  for (const part of network.rectifiers) part.correction.shift = 0;
+  const small = network.rectifiers.filter((part) => needsCorrection(network, part, x));
+  for (let pass = 0; pass < 12 && small.length > 0; pass++) {
+    let moved = 0;
+    for (const part of small) {
+      const next = shiftOf(network, work, part, x);
+      if (next === undefined) continue;
+      moved = Math.max(moved, Math.abs(next - part.correction.shift) / part.model.peak);
+      part.correction.shift = next;
+    }
+    if (moved < 2e-4) break;
+    const solved = newton(work, x);
+    rounds += solved.rounds;
+    if (!solved.converged) return { converged: false, rounds };
+  }
+  return { converged: true, rounds };
+}
+
+function voltsAcross(part: RectifierPart, x: Float64Array): number {
+  return (part.a < 0 ? 0 : x[part.a]!) - (part.b < 0 ? 0 : x[part.b]!);
+}
+
+/** Farads straight across the rectifier, and the average current it gives now. */
+function needsCorrection(network: Network, part: RectifierPart, x: Float64Array): boolean {
+  if (part.model.pulses === 0 || part.model.type === "DOUBLER") return false;
+  const volts = voltsAcross(part, x);
+  const out = new Float64Array(2);
+  averageCurrent(part.model, volts + part.correction.shift, out);
+  const amps = out[0]!;
+  // Microamperes leave any capacitor full; a short has no ripple to speak of.
+  if (amps < 2e-5 || volts < 0.02 * part.model.peak) return false;
+  const farads = network.capacitors
+    .filter((c) => (c.a === part.a && c.b === part.b) || (c.a === part.b && c.b === part.a))
+    .reduce((sum, c) => sum + c.farads, 0);
+  return 2 * Math.PI * network.hertz * farads * (volts / amps) < STEADY;
+}
+
+/** Admittance of everything but the rectifier between its terminals at the ripple's frequency: siemens, real and imaginary. */
+function admittanceAcross(network: Network, work: Workspace, part: RectifierPart, x: Float64Array, hertz: number): [number, number] {
+  const n = network.size;
+  work.assemble();
+  work.lu.a.set(work.linear);
+  work.b.fill(0);
+  work.stamp(x, false);
+  const re = work.lu.a.slice();
+  const out = new Float64Array(2);
+  averageCurrent(part.model, voltsAcross(part, x) + part.correction.shift, out);
+  const own = -out[1]!;
+  for (const [r, c, sign] of [
+    [part.a, part.a, 1],
+    [part.b, part.b, 1],
+    [part.a, part.b, -1],
+    [part.b, part.a, -1],
+  ] as const)
+    if (r >= 0 && c >= 0) re[r * n + c]! -= sign * own;
+  const im = new Float64Array(n * n);
+  assembleStorage(network, im);
+  const w = 2 * Math.PI * hertz;
+  for (let k = 0; k < im.length; k++) im[k]! *= w;
+  const bRe = new Float64Array(n);
+  const bIm = new Float64Array(n);
+  if (part.a >= 0) bRe[part.a] = 1;
+  if (part.b >= 0) bRe[part.b] = -1;
+  if (solveComplex(n, re, im, bRe, bIm) >= 0) return [0, 0];
+  const zr = (part.a >= 0 ? bRe[part.a]! : 0) - (part.b >= 0 ? bRe[part.b]! : 0);
+  const zi = (part.a >= 0 ? bIm[part.a]! : 0) - (part.b >= 0 ? bIm[part.b]! : 0);
+  const size = zr * zr + zi * zi;
+  return size > 0 ? [zr / size, -zi / size] : [0, 0];
+}
+
+/** Volts that must be added to the rail in the averaged law so that it passes what the real pulses pass. */
+function shiftOf(network: Network, work: Workspace, part: RectifierPart, x: Float64Array): number | undefined {
+  const volts = voltsAcross(part, x);
+  const out = new Float64Array(2);
+  averageCurrent(part.model, volts + part.correction.shift, out);
+  const amps = out[0]!;
+  const ripple = network.hertz * part.model.pulses;
+  const [siemens, susceptance] = admittanceAcross(network, work, part, x, ripple);
+  const farads = Math.max(susceptance / (2 * Math.PI * ripple), 2e-9);
+  const steady = steadyVolts(part.model, amps, farads, Math.max(0, siemens), network.hertz);
+  if (steady === undefined) return undefined;
+  // The averaged law gives `amps` at volts + shift; the pulses give it at `steady`.
+  return volts + part.correction.shift - steady;
+}
+
+/**
+ * Average voltage of a reservoir that the real rectifier charges and that `amps` (average) leave, with `siemens` to the
+ * ripple: periodic steady state by shooting. @returns undefined when no periodic answer was found.
+ */
+export function steadyVolts(model: RectifierModel, amps: number, farads: number, siemens: number, hertz: number): number | undefined {
+  const period = 1 / (hertz * Math.max(1, model.pulses));
+  const angle = (2 * Math.PI) / Math.max(1, model.pulses);
+  const h = period / STEPS;
+  const out = new Float64Array(2);
+  /** One period from `v0` about `centre`: end voltage and average. */
+  const run = (v0: number, centre: number) => {
+    let v = v0;
+    let sum = 0;
+    for (let k = 1; k <= STEPS; k++) {
+      const phase = (angle * k) / STEPS - angle / 2;
+      const before = v;
+      // Backward Euler: a pulse may begin or end within any step, and the smallest reservoirs are stiff.
+      for (let round = 0; round < 12; round++) {
+        instantCurrent(model, phase, v, out);
+        const f = (farads * (v - before)) / h - out[0]! + amps + siemens * (v - centre);
+        const step = f / (farads / h - out[1]! + siemens);
+        v -= step;
+        if (Math.abs(step) < 1e-6) break;
+      }
+      sum += v;
+    }
+    return { end: v, average: sum / STEPS };
+  };
+  let centre = 0.8 * model.peak;
+  let v0 = centre;
+  let best: number | undefined;
+  for (let outer = 0; outer < 60; outer++) {
+    for (let inner = 0; inner < 40; inner++) {
+      const here = run(v0, centre).end - v0;
+      if (Math.abs(here) < 1e-4) break;
+      const d = 1e-3 * model.peak;
+      const slope = (run(v0 + d, centre).end - (v0 + d) - here) / d;
+      const step = slope < -1e-9 ? here / slope : -here;
+      v0 -= Math.max(-0.5 * model.peak, Math.min(0.5 * model.peak, step));
+    }
+    const { average } = run(v0, centre);
+    best = average;
+    if (Math.abs(average - centre) < 1e-4 * model.peak) break;
+    // The load's pull on the ripple must be about the average itself: move there, in full where the load is soft.
+    centre += average - centre;
+  }
+  return best;
+}

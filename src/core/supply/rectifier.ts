@@ -1,0 +1,169 @@
+/**
+ * Rectifiers as the solver sees them: the current of one path at each instant, and its average over a mains period.
+ * Volts, amperes, ohms, siemens.
+ */
+
+import type { Element } from "../circuit/circuit";
+
+/** Drop of a silicon diode. */
+const SILICON_VOLTS = 0.7;
+/** One selenium plate stands about 20 V rms and drops about 0.7 V; a stack adds plates with the winding's volts. */
+const SELENIUM_PLATE_RMS = 20;
+const SELENIUM_PLATE_DROP = 0.7;
+/** A leak from the peak to the rail, so that an unloaded rail still has a slope. */
+export const RECTIFIER_LEAK = 1e-7;
+
+/** One conducting path: what it passes at `u` volts between the winding's instantaneous voltage and the rail. */
+export interface Path {
+  /** Ohms in the path: winding and added resistance. */
+  rs: number;
+  /** Volts dropped whatever the current: silicon or selenium in series. */
+  drop: number;
+  /** A / V^1.5 of a tube's plate; undefined for solid state. */
+  perveance?: number;
+}
+
+export interface RectifierModel {
+  type: "RECT_FULL" | "RECT_HALF" | "RECT_BRIDGE" | "DOUBLER";
+  /** Peak of one half winding (full-wave) or of the whole, at today's mains. */
+  peak: number;
+  path: Path;
+  /** Pulses per mains period into the reservoir: 2, or 1 with a half gone. 0: dead. */
+  pulses: 0 | 1 | 2;
+}
+
+/** Gauss–Legendre abscissae and weights on [−1, 1], eight nodes. Source: Abramowitz and Stegun, table 25.4. */
+export const GAUSS8: readonly (readonly [number, number])[] = [
+  [-0.9602898564975363, 0.1012285362903763],
+  [-0.7966664774136267, 0.2223810344533745],
+  [-0.525532409916329, 0.3137066458778873],
+  [-0.1834346424956498, 0.362683783378362],
+  [0.1834346424956498, 0.362683783378362],
+  [0.525532409916329, 0.3137066458778873],
+  [0.7966664774136267, 0.2223810344533745],
+  [0.9602898564975363, 0.1012285362903763],
+];
+
+/**
+ * The model of a RECT_… or DOUBLER element.
+ * `weak=k` in its parameters multiplies a tube's drop by k (solid state: its resistance); `half=1` leaves one half; `dead=1` none.
+ * @param mains today's mains over the mains of the circuit. @param emission part of a tube's full emission.
+ */
+export function rectifierModel(element: Element, mains: number, emission: number): RectifierModel {
+  const { params } = element;
+  const type = element.type as RectifierModel["type"];
+  const vac = params.vac as number;
+  const weak = typeof params.weak === "number" ? params.weak : 1;
+  const kind = String(params.tube ?? "silicon");
+  const plates = type === "RECT_BRIDGE" ? 2 : 1;
+  const drop =
+    kind === "silicon" ? SILICON_VOLTS * plates : kind === "selenium" ? SELENIUM_PLATE_DROP * Math.ceil(vac / SELENIUM_PLATE_RMS) * plates : 0;
+  const tube = element.rectifierTube?.rectifier;
+  const perveance = tube && (tube.drop[1] / tube.drop[0] ** 1.5 / weak ** 1.5) * Math.max(emission, 1e-9);
+  const rs = Math.max(typeof params.rs === "number" ? params.rs : 0, 0.1) * (perveance === undefined ? weak : 1);
+  const full = type === "RECT_FULL" || type === "RECT_BRIDGE";
+  return {
+    type,
+    peak: Math.SQRT2 * vac * mains,
+    path: { rs, drop, perveance },
+    pulses: params.dead ? 0 : full && !params.half ? 2 : type === "DOUBLER" ? (params.half ? 1 : 2) : 1,
+  };
+}
+
+/** Amperes and siemens of a path with `u` volts across it (winding instant minus rail): `out[0]`, `out[1]`. */
+export function pathCurrent(path: Path, u: number, out: Float64Array): void {
+  const over = u - path.drop;
+  if (over <= 0) {
+    out[0] = 0;
+    out[1] = 0;
+    return;
+  }
+  if (path.perveance === undefined) {
+    out[0] = over / path.rs;
+    out[1] = 1 / path.rs;
+    return;
+  }
+  // over = v + rs·P·v^1.5, solved for the tube's own drop v; convex, so Newton from above never overshoots.
+  const k = path.rs * path.perveance;
+  let v = Math.min(over, (over / Math.max(k, 1e-12)) ** (2 / 3));
+  for (let step = 0; step < 30; step++) {
+    const root = Math.sqrt(v);
+    const f = v + k * v * root - over;
+    const next = v - f / (1 + 1.5 * k * root);
+    if (Math.abs(next - v) <= 1e-12 * over) {
+      v = next;
+      break;
+    }
+    v = Math.max(next, 0);
+  }
+  const root = Math.sqrt(v);
+  out[0] = path.perveance * v * root;
+  const g = 1.5 * path.perveance * root;
+  out[1] = g / (1 + path.rs * g);
+}
+
+const point = new Float64Array(2);
+
+/**
+ * Average current of one path that conducts once a period, against a steady rail of `volts`: out[0] amperes, out[1] dI/dV (negative).
+ * With cos θ = (V + drop)/Vp: I = (Vp·sin θ − (V + drop)·θ)/(π·Rs) for a resistive path; a tube path by eight Gauss nodes over 0…θ.
+ * Source: conduction-angle analysis as in O. H. Schade, "Analysis of rectifier operation", Proc. IRE 31, 1943.
+ */
+export function averageOfPath(path: Path, peak: number, volts: number, out: Float64Array): void {
+  const cos = Math.min(1, Math.max(-1, (volts + path.drop) / peak));
+  const theta = Math.acos(cos);
+  if (path.perveance === undefined) {
+    out[0] = (peak * Math.sin(theta) - (volts + path.drop) * theta) / (Math.PI * path.rs);
+    out[1] = -theta / (Math.PI * path.rs);
+    return;
+  }
+  let sum = 0;
+  let slope = 0;
+  for (const [x, w] of GAUSS8) {
+    const phi = (theta * (1 + x)) / 2;
+    pathCurrent(path, peak * Math.cos(phi) - volts, point);
+    sum += w * point[0]!;
+    slope += w * point[1]!;
+  }
+  out[0] = (sum * theta) / 2 / Math.PI;
+  out[1] = (-slope * theta) / 2 / Math.PI;
+}
+
+/** Average current into the rail at `volts` across it, and its slope; the leak included. */
+export function averageCurrent(model: RectifierModel, volts: number, out: Float64Array): void {
+  if (model.pulses === 0) {
+    out[0] = -1e-12 * volts;
+    out[1] = -1e-12;
+    return;
+  }
+  if (model.type === "DOUBLER") {
+    // Two half-wave rectifiers in series, each with its own capacitor; with one half gone the other's voltage is all.
+    const halves = model.pulses;
+    averageOfPath(model.path, model.peak, volts / halves, out);
+    out[1] = out[1]! / halves - RECTIFIER_LEAK;
+    out[0]! += RECTIFIER_LEAK * (model.peak * halves - volts);
+    return;
+  }
+  averageOfPath(model.path, model.peak, volts, out);
+  out[0] = out[0]! * model.pulses + RECTIFIER_LEAK * (model.peak - volts);
+  out[1] = out[1]! * model.pulses - RECTIFIER_LEAK;
+}
+
+/** Current at an instant of the mains, `phase` in radians of the mains period; for steady state and transient. */
+export function instantCurrent(model: RectifierModel, phase: number, volts: number, out: Float64Array): void {
+  const wave = model.peak * Math.cos(phase);
+  let amps = RECTIFIER_LEAK * ((model.pulses === 0 ? 0 : model.peak) - volts);
+  let slope = -RECTIFIER_LEAK;
+  if (model.pulses > 0) {
+    pathCurrent(model.path, wave - volts, point);
+    amps += point[0]!;
+    slope -= point[1]!;
+  }
+  if (model.pulses === 2) {
+    pathCurrent(model.path, -wave - volts, point);
+    amps += point[0]!;
+    slope -= point[1]!;
+  }
+  out[0] = amps;
+  out[1] = slope;
+}
