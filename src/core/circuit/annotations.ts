@@ -158,6 +158,12 @@ export function readPartNotes(comment: string, report: Report): PartNotes {
       case "heater":
         notes.heater = value;
         break;
+      // Read with the line itself: what an export wrote beside a part.
+      case "block":
+      case "to":
+      case "as":
+      case "skip":
+        break;
       case "prov":
         if (PROVENANCES.includes(value as Provenance)) notes.prov = value as Provenance;
         else report(`@prov ${value}`, `@prov ${PROVENANCES.join(", ")}`);

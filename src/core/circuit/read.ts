@@ -31,6 +31,8 @@ interface Subcircuit {
   nodes: string[];
   body: Logical[];
   line: number;
+  /** Written by an export for a model that the reader knows: passed over. */
+  library: boolean;
 }
 
 /** Reads the text of a circuit file. Never throws: everything wrong is in `errors`, by line. */
@@ -72,6 +74,10 @@ export function readCircuit(text: string): ReadResult {
     const error = note(errors, line);
     switch (command.toLowerCase()) {
       case ".end":
+      // Asks of a SPICE run, not parts of the circuit.
+      case ".op":
+      case ".options":
+      case ".option":
         break;
       case ".param":
         readParams(t.slice(6), params, error);
@@ -83,12 +89,12 @@ export function readCircuit(text: string): ReadResult {
         const [name, ...nodes] = rest;
         if (open) error(t.slice(0, 60), `.ends of ${open.name} first`);
         else if (!name || nodes.length === 0) error(t.slice(0, 60), ".subckt NAME node node …");
-        else open = { name: name.toUpperCase(), nodes: nodes.map(nodeName), body: [], line };
+        else open = { name: name.toUpperCase(), nodes: nodes.map(nodeName), body: [], line, library: logical.comment.includes("@library") };
         break;
       }
       case ".ends":
         if (!open) error(t, ".subckt before it");
-        else subcircuits.set(open.name, open);
+        else if (!open.library) subcircuits.set(open.name, open);
         open = undefined;
         break;
       case ".include":
@@ -212,9 +218,20 @@ function expand(
       }
       continue;
     }
-    const element = readElement(logical.text, logical.comment, at);
-    if (element) into.push({ ...element, name: prefix + element.name, nodes: element.nodes.map(outer) });
+    if (/@skip\b/.test(logical.comment)) continue;
+    const element = readElement(ownText(logical), logical.comment, at);
+    if (element) into.push({ ...element, name: prefix + (/@as\s+(\S+)/.exec(logical.comment)?.[1] ?? element.name), nodes: element.nodes.map(outer) });
   }
+}
+
+/** An export's line as it was before: `@block "POT …"` in place of the subcircuit, `@to b` in place of an inner node. */
+function ownText({ text, comment }: Logical): string {
+  const block = /@block\s+"([^"]*)"/.exec(comment)?.[1];
+  const words = text.split(/\s+/);
+  if (block !== undefined) return [...words.slice(0, -1), block].join(" ");
+  const to = /@to\s+(\S+)/.exec(comment)?.[1];
+  if (to !== undefined) words[2] = to;
+  return words.join(" ");
 }
 
 function callOf(text: string, subcircuits: Map<string, Subcircuit>) {

@@ -1,0 +1,9 @@
+/** npm run --silent engine -- op|ohm|ac|tran|spice amp.cir …: the engine without the interface. */
+
+import { runEngine } from "@/core/solver/headless";
+import { readFileSync } from "node:fs";
+
+const outcome = runEngine(process.argv.slice(2), (file) => readFileSync(file, "utf8"));
+if (outcome.out !== undefined) process.stdout.write(outcome.out);
+if (outcome.error !== undefined) process.stderr.write(outcome.error);
+process.exitCode = outcome.code;

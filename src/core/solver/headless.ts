@@ -1,0 +1,250 @@
+/** The engine from a command line: one JSON document out, one JSON error on the error stream, exit codes that mean something. */
+
+import { alter, AlterError, without } from "../circuit/alter";
+import type { Circuit } from "../circuit/circuit";
+import { readCircuit } from "../circuit/read";
+import { parseQuantity } from "../quantity/parse";
+import { compile, NoMainsError } from "./network";
+import { ohmmeter, StoredChargeError } from "./ohmmeter";
+import { operatingPoint, readings, solveOperatingPoint, tubesAtWork } from "./operating-point";
+import { magnitude, phaseDegrees, SmallSignal } from "./small-signal";
+import { exportSpice } from "./spice-export";
+import { sine, transient, TransientError } from "./transient";
+
+export interface Outcome {
+  code: number;
+  out?: string;
+  error?: string;
+}
+
+/** Something the caller wrote that cannot be used: printed as `{error, line?, found?, expected?}`, exit 2. */
+class Usage extends Error {
+  constructor(
+    message: string,
+    readonly found?: string,
+    readonly expected?: string,
+  ) {
+    super(message);
+  }
+}
+
+export const HELP = `Scutum's engine, without the interface. One JSON document on standard output; errors as JSON on standard error, exit 2.
+
+  npm run --silent engine -- op    amp.cir [--mains 117] [--without V4,V5] [--set R7=open --set C3=leak:47k …] [--meter 10M]
+  npm run --silent engine -- ohm   amp.cir RED BLACK        nodes; 0 is the chassis
+  npm run --silent engine -- ac    amp.cir --in g1 --level 0.1 --freq 400 [--loop R17]
+  npm run --silent engine -- tran  amp.cir --in g1 --level 0.8 --freq 330 --for 50m --probe g4,out [--pulsed]
+  npm run --silent engine -- spice amp.cir                  text that a general SPICE runs as it is
+
+All take --mains, --without and --set. Levels: rms for ac, peak for tran; the source is ideal, through a capacitor.
+--set   R: open, short, OHMS        C: open, short, leak:OHMS, FARADS     tube: dead, weak:0.4, gassy:2u, hk:100k, short:gk
+        V2.g=open (a pin)           rectifier: weak:3, half, dead         control: 0 to 1, wiper-open
+        switch: open, closed, 1, 2  transformer: open, open:2, shorted:OHMS   board leak: b3~g1=20M
+--meter ohms of the meter, at one point at a time; "open" for none.   --loop loop gain through that resistor.
+--pulsed the rectifier pulse by pulse instead of its average.
+Exit codes: 0 done, 1 did not converge, 2 the call or the file is wrong.
+`;
+
+const COMMANDS = ["op", "ohm", "ac", "tran", "spice"];
+const VALUED = ["mains", "without", "set", "meter", "in", "level", "freq", "for", "probe", "loop"];
+const FLAGS = ["pulsed", "help"];
+
+interface Call {
+  command: string;
+  rest: string[];
+  options: Map<string, string[]>;
+}
+
+function parseCall(args: readonly string[]): Call {
+  const rest: string[] = [];
+  const options = new Map<string, string[]>();
+  for (let i = 0; i < args.length; i++) {
+    const word = args[i]!;
+    if (!word.startsWith("--")) {
+      rest.push(word);
+      continue;
+    }
+    const [name = "", inline] = word.slice(2).split(/=(.*)/s);
+    if (FLAGS.includes(name)) {
+      options.set(name, []);
+      continue;
+    }
+    if (!VALUED.includes(name)) throw new Usage(`there is no option --${name}`, word, [...VALUED, ...FLAGS].map((o) => `--${o}`).join(", "));
+    const value = inline ?? args[++i];
+    if (value === undefined) throw new Usage(`--${name} has no value`, word, `--${name} and a value`);
+    options.set(name, [...(options.get(name) ?? []), value]);
+  }
+  const [command = "", ...others] = rest;
+  return { command, rest: others, options };
+}
+
+/** Runs one call. @param readFile gives a file's text or throws. */
+export function runEngine(args: readonly string[], readFile: (path: string) => string): Outcome {
+  try {
+    const call = parseCall(args);
+    if (call.options.has("help") || call.command === "help") return { code: 0, out: HELP };
+    if (!COMMANDS.includes(call.command)) throw new Usage(`there is no command ${call.command || "given"}`, call.command, COMMANDS.join(", "));
+    const [file, ...more] = call.rest;
+    if (file === undefined) throw new Usage(`${call.command} wants a circuit file`, "nothing", "amp.cir");
+    const read = readCircuit(readText(file, readFile));
+    if (read.errors.length > 0)
+      return fail(read.errors.map((e) => ({ error: `line ${e.line} cannot be read`, line: e.line, found: e.found, expected: e.expected })));
+    const circuit = prepared(read.circuit, call);
+    const expectedNodes = call.command === "ohm" ? 2 : 0;
+    if (more.length !== expectedNodes)
+      throw new Usage(`${call.command} with ${more.length} words after the file`, more.join(" ") || "nothing", expectedNodes ? "RED BLACK" : "options only");
+    if (call.command === "op") return op(circuit, call);
+    if (call.command === "ohm") return ohm(circuit, more[0]!, more[1]!);
+    if (call.command === "ac") return ac(circuit, call);
+    if (call.command === "tran") return tran(circuit, call);
+    return { code: 0, out: exportSpice(circuit, mainsOf(call)) };
+  } catch (thrown) {
+    if (thrown instanceof Usage) return fail({ error: thrown.message, found: thrown.found, expected: thrown.expected });
+    if (thrown instanceof AlterError)
+      return fail({ error: `${thrown.found} cannot be done`, found: thrown.found, expected: thrown.expected });
+    if (thrown instanceof NoMainsError) return fail({ error: thrown.message, found: "--mains", expected: "*@mains VOLTS HERTZ in the file" });
+    if (thrown instanceof RangeError || thrown instanceof StoredChargeError) return fail({ error: thrown.message });
+    if (thrown instanceof TransientError) return { code: 1, out: json({ converged: false, unsettled: [thrown.node], seconds: thrown.seconds }) };
+    throw thrown;
+  }
+}
+
+const json = (value: unknown) => `${JSON.stringify(value)}\n`;
+const fail = (error: unknown): Outcome => ({ code: 2, error: json(error) });
+
+function readText(file: string, readFile: (path: string) => string): string {
+  try {
+    return readFile(file);
+  } catch (error) {
+    throw new Usage(`the file cannot be opened: ${(error as Error).message}`, file, "a circuit file");
+  }
+}
+
+function number(call: Call, name: string, otherwise?: number): number {
+  const typed = call.options.get(name)?.at(-1);
+  if (typed === undefined) {
+    if (otherwise !== undefined) return otherwise;
+    throw new Usage(`${call.command} wants --${name}`, "nothing", `--${name} with a number`);
+  }
+  if (name === "meter" && typed === "open") return Infinity;
+  const parsed = parseQuantity(typed);
+  if (!parsed.ok || !(parsed.quantity.value > 0)) throw new Usage(`--${name} ${typed} cannot be read`, typed, "a number above zero such as 117, 10M or 50m");
+  return parsed.quantity.value;
+}
+
+const mainsOf = (call: Call) => (call.options.has("mains") ? number(call, "mains") : undefined);
+
+function prepared(circuit: Circuit, call: Call): Circuit {
+  const out = (call.options.get("without") ?? []).flatMap((w) => w.split(/[,\s]+/)).filter(Boolean);
+  const changed = alter(circuit, call.options.get("set") ?? []);
+  return without(changed, out);
+}
+
+function op(circuit: Circuit, call: Call): Outcome {
+  let point = operatingPoint(circuit, { mains: mainsOf(call) });
+  // The first solve also compiles this program; the second shows what a solve takes.
+  const started = performance.now();
+  point = operatingPoint(circuit, { mains: mainsOf(call) });
+  const ms = Number((performance.now() - started).toFixed(2));
+  if (!point.converged) return { code: 1, out: json({ converged: false, iterations: point.iterations, ms, unsettled: point.unsettled }) };
+  const read = readings(point, circuit.points, number(call, "meter", 10e6));
+  const { network } = point;
+  return {
+    code: 0,
+    out: json({
+      converged: true,
+      iterations: point.iterations,
+      ms,
+      points: Object.fromEntries(circuit.points.map((p) => [p.name, { volts: read.get(p.name) }])),
+      // Inner nodes of blocks are the solver's own business.
+      nodes: Object.fromEntries(network.nodes.flatMap((node, k) => (node.includes("#") ? [] : [[node, point.x[k]]]))),
+      tubes: Object.fromEntries(tubesAtWork(point)),
+      undetermined: point.undetermined,
+    }),
+  };
+}
+
+function ohm(circuit: Circuit, red: string, black: string): Outcome {
+  const reading = ohmmeter(circuit, red, black);
+  const shown = (ohms: number) => (Number.isFinite(ohms) ? ohms : null);
+  return {
+    code: 0,
+    out: json({ ohms: shown(reading.ohms), settled: shown(reading.settled), testVolts: reading.testVolts, polarity: reading.polarity }),
+  };
+}
+
+function ac(circuit: Circuit, call: Call): Outcome {
+  const point = operatingPoint(circuit, { mains: mainsOf(call) });
+  if (!point.converged) return { code: 1, out: json({ converged: false, unsettled: point.unsettled }) };
+  const signal = new SmallSignal(point);
+  const input = signal.node(word(call, "in"));
+  const hertz = number(call, "freq");
+  const answer = signal.drive(input, number(call, "level"), hertz);
+  const loop = call.options.get("loop")?.at(-1);
+  return {
+    code: 0,
+    out: json({
+      points: Object.fromEntries(
+        circuit.points.map((p) => {
+          const k = point.network.index.get(p.node);
+          const v = k === undefined ? { re: 0, im: 0 } : answer[k]!;
+          return [p.name, { volts: magnitude(v), phaseDeg: phaseDegrees(v) }];
+        }),
+      ),
+      ...(loop === undefined ? {} : { loop: loopOf(circuit, signal, loop, hertz) }),
+    }),
+  };
+}
+
+function loopOf(circuit: Circuit, signal: SmallSignal, name: string, hertz: number) {
+  const part = circuit.elements.find((e) => e.letter === "R" && e.name === name.toUpperCase());
+  if (!part) throw new Usage(`--loop ${name} is no resistor`, name, "the feedback resistor, for example --loop R17");
+  const at = (node: string) => (node === "0" ? -1 : signal.node(node));
+  // Broken at the end that the amp drives: the one with the lower impedance.
+  const ends = part.nodes.map(at) as [number, number];
+  const impedance = (k: number) => (k < 0 ? 0 : magnitude(signal.inject(k, -1, hertz)[k]!));
+  const [drive, other] = impedance(ends[0]) <= impedance(ends[1]) && ends[0] >= 0 ? ends : [ends[1], ends[0]];
+  const gain = signal.loopGain(drive!, other!, 1 / part.value!, hertz);
+  return { gain: magnitude(gain), dB: 20 * Math.log10(magnitude({ re: 1 + gain.re, im: gain.im })), phaseDeg: phaseDegrees(gain) };
+}
+
+function word(call: Call, name: string): string {
+  const typed = call.options.get(name)?.at(-1);
+  if (typed === undefined) throw new Usage(`${call.command} wants --${name}`, "nothing", `--${name} with a node`);
+  return typed;
+}
+
+function tran(circuit: Circuit, call: Call): Outcome {
+  const averaged = operatingPoint(circuit, { mains: mainsOf(call) });
+  if (!averaged.converged) return { code: 1, out: json({ converged: false, unsettled: averaged.unsettled }) };
+  const pulsed = call.options.has("pulsed");
+  const network = pulsed ? compile(circuit, { mains: mainsOf(call), supply: "pulsed" }) : averaged.network;
+  const start = pulsed ? pulsedStart(averaged, network) : averaged.x;
+  const node = (name: string) => {
+    const k = network.index.get(name.toLowerCase());
+    if (k === undefined) throw new Usage(`there is no node ${name}`, name, [...network.index.keys()].filter((x) => !x.includes("#")).join(", "));
+    return k;
+  };
+  const probes = word(call, "probe").split(/[,\s]+/).filter(Boolean);
+  const drive = call.options.has("in") ? sine(node(word(call, "in")), number(call, "level"), number(call, "freq")) : undefined;
+  const stop = number(call, "for");
+  const run = transient(network, {
+    start,
+    stop,
+    drive,
+    keep: probes.map(node),
+    mostStep: drive ? 1 / number(call, "freq") / 40 : undefined,
+  });
+  return { code: 0, out: json({ t: run.t, v: Object.fromEntries(probes.map((p, i) => [p, run.v[i]])) }) };
+}
+
+/** The averaged answer as the start of a pulsed run: same nodes, the branches after them. */
+function pulsedStart(averaged: ReturnType<typeof solveOperatingPoint>, network: ReturnType<typeof compile>): Float64Array {
+  const x = new Float64Array(network.size);
+  network.nodes.forEach((name, k) => {
+    const from = averaged.network.index.get(name);
+    if (from !== undefined) x[k] = averaged.x[from]!;
+  });
+  network.branches.forEach((b, i) => (x[b.index] = averaged.x[averaged.network.nodes.length + i] ?? 0));
+  return x;
+}
