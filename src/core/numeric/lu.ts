@@ -1,168 +1,308 @@
-/** LU factors of small dense matrices on typed arrays, kept so that many right-hand sides can follow. */
+/**
+ * LU factors of small matrices that are mostly empty, as circuits give them. Storage is dense and row-major; the arithmetic
+ * runs over the places that can be filled, in an order found once and kept while its pivots stay sound.
+ */
 
-/** Row-major LU with row pivoting, in buffers that are used again for each factorisation. */
+/** In which order to eliminate, and which places take part. Row and column numbers are those of the matrix. */
+interface Order {
+  /** Pivot row and column of each step. */
+  row: Int32Array;
+  column: Int32Array;
+  /** Rows below and columns right of each pivot that are filled: `rows[rowsFrom[k] … rowsFrom[k+1]]`. */
+  rows: Int32Array;
+  rowsFrom: Int32Array;
+  columns: Int32Array;
+  columnsFrom: Int32Array;
+}
+
+/** A pivot may be this much smaller than the largest entry of its column when it is chosen. */
+const CHOICE = 0.01;
+/** Beyond this the kept order is given up and a new one is found. */
+const TRUST = 1e-7;
+const NOTHING = 1e-200;
+
+/**
+ * Finds an order with little fill-in: of the sound pivots the one with the fewest neighbours.
+ * Source: H. M. Markowitz, "The elimination form of the inverse and its application to linear programming", 1957.
+ * @param size magnitudes, n × n; overwritten. @param filled places that can ever be other than zero; fill-in is added to it.
+ * @returns the column that has no usable pivot, or the order.
+ */
+function findOrder(n: number, a: Float64Array, filled: Uint8Array): Order | number {
+  const row = new Int32Array(n);
+  const column = new Int32Array(n);
+  const rows: number[] = [];
+  const columns: number[] = [];
+  const rowsFrom = new Int32Array(n + 1);
+  const columnsFrom = new Int32Array(n + 1);
+  // Filled places that are still to be eliminated, by row and by column.
+  const inRow: number[][] = Array.from({ length: n }, () => []);
+  const inColumn: number[][] = Array.from({ length: n }, () => []);
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j < n; j++)
+      if (filled[i * n + j]) {
+        inRow[i]!.push(j);
+        inColumn[j]!.push(i);
+      }
+  const open = Array.from({ length: n }, (_, i) => i);
+  const largest = (j: number) => {
+    let most = 0;
+    for (const i of inColumn[j]!) most = Math.max(most, Math.abs(a[i * n + j]!));
+    return most;
+  };
+  const remove = (list: number[], value: number) => {
+    list[list.indexOf(value)] = list[list.length - 1]!;
+    list.pop();
+  };
+  for (let k = 0; k < n; k++) {
+    let best = Infinity;
+    let bestSize = 0;
+    let pr = -1;
+    let pc = -1;
+    for (const i of open) {
+      const others = inRow[i]!.length - 1;
+      for (const j of inRow[i]!) {
+        const cost = others * (inColumn[j]!.length - 1);
+        if (cost > best) continue;
+        const size = Math.abs(a[i * n + j]!);
+        if (!(size > NOTHING) || (cost === best && size <= bestSize) || size < CHOICE * largest(j)) continue;
+        best = cost;
+        bestSize = size;
+        pr = i;
+        pc = j;
+      }
+    }
+    if (pr < 0) return [...Array(n).keys()].find((j) => inColumn[j]!.length > 0) ?? 0;
+    row[k] = pr;
+    column[k] = pc;
+    remove(open, pr);
+    const right = inRow[pr]!.filter((j) => j !== pc);
+    const below = inColumn[pc]!.filter((i) => i !== pr);
+    for (const j of right) remove(inColumn[j]!, pr);
+    inColumn[pc] = [];
+    for (const i of below) {
+      remove(inRow[i]!, pc);
+      const f = a[i * n + pc]! / a[pr * n + pc]!;
+      for (const j of right) {
+        if (!filled[i * n + j]) {
+          filled[i * n + j] = 1;
+          inRow[i]!.push(j);
+          inColumn[j]!.push(i);
+        }
+        a[i * n + j]! -= f * a[pr * n + j]!;
+      }
+    }
+    rows.push(...below);
+    columns.push(...right);
+    rowsFrom[k + 1] = rows.length;
+    columnsFrom[k + 1] = columns.length;
+  }
+  return { row, column, rows: Int32Array.from(rows), rowsFrom, columns: Int32Array.from(columns), columnsFrom };
+}
+
+/** Real LU: fill `a`, call `factor`, then solve for as many right-hand sides as wanted. */
 export class Lu {
+  /** The matrix, row-major; `factor` overwrites it with its factors. */
   readonly a: Float64Array;
-  private readonly pivots: Int32Array;
+  private readonly backup: Float64Array;
   private readonly work: Float64Array;
+  private order: Order | undefined;
 
-  constructor(readonly n: number) {
+  /** @param pattern places that can ever be other than zero; those of the first matrix when not given. */
+  constructor(
+    readonly n: number,
+    private readonly pattern?: Uint8Array,
+  ) {
     this.a = new Float64Array(n * n);
-    this.pivots = new Int32Array(n);
+    this.backup = new Float64Array(n * n);
     this.work = new Float64Array(n);
   }
 
-  /**
-   * Factorises what stands in `a`. Multipliers of zero are skipped: circuit matrices are mostly empty.
-   * @returns −1, or the column without a usable pivot.
-   */
+  /** @returns −1, or a column without a usable pivot. */
   factor(): number {
-    const { n, a, pivots } = this;
+    this.backup.set(this.a);
+    if (this.order && this.eliminate(this.order)) return -1;
+    const filled = Uint8Array.from(this.pattern ?? this.backup, (x) => (x !== 0 ? 1 : 0));
+    if (this.pattern) for (let k = 0; k < filled.length; k++) if (this.backup[k] !== 0) filled[k] = 1;
+    this.a.set(this.backup);
+    const order = findOrder(this.n, this.a, filled);
+    if (typeof order === "number") return order;
+    this.order = order;
+    this.a.set(this.backup);
+    if (this.eliminate(order)) return -1;
+    // The order was found with these very numbers: what fails now fails for good.
+    this.order = undefined;
+    return order.column[this.n - 1]!;
+  }
+
+  /** False when a pivot has become too small beside its column. */
+  private eliminate({ row, column, rows, rowsFrom, columns, columnsFrom }: Order): boolean {
+    const { n, a } = this;
     for (let k = 0; k < n; k++) {
-      let pivot = k;
-      let best = Math.abs(a[k * n + k]!);
-      for (let i = k + 1; i < n; i++) {
-        const size = Math.abs(a[i * n + k]!);
-        if (size > best) {
-          best = size;
-          pivot = i;
-        }
-      }
-      if (!(best > 1e-200)) return k;
-      pivots[k] = pivot;
-      if (pivot !== k) {
-        for (let j = 0; j < n; j++) {
-          const swap = a[k * n + j]!;
-          a[k * n + j] = a[pivot * n + j]!;
-          a[pivot * n + j] = swap;
-        }
-      }
-      const inverse = 1 / a[k * n + k]!;
-      for (let i = k + 1; i < n; i++) {
-        const entry = a[i * n + k]!;
+      const pivotRow = row[k]! * n;
+      const c = column[k]!;
+      const pivot = a[pivotRow + c]!;
+      const size = Math.abs(pivot);
+      if (!(size > NOTHING)) return false;
+      const from = columnsFrom[k]!;
+      const to = columnsFrom[k + 1]!;
+      for (let r = rowsFrom[k]!; r < rowsFrom[k + 1]!; r++) {
+        const base = rows[r]! * n;
+        const entry = a[base + c]!;
         if (entry === 0) continue;
-        const f = entry * inverse;
-        a[i * n + k] = f;
-        for (let j = k + 1; j < n; j++) a[i * n + j]! -= f * a[k * n + j]!;
+        if (size < TRUST * Math.abs(entry)) return false;
+        const f = entry / pivot;
+        a[base + c] = f;
+        for (let j = from; j < to; j++) {
+          const at = columns[j]!;
+          a[base + at]! -= f * a[pivotRow + at]!;
+        }
       }
     }
-    return -1;
+    return true;
   }
 
   /** Solves A x = b in place. */
   solve(b: Float64Array): void {
-    const { n, a, pivots } = this;
+    const { n, a, work } = this;
+    const { row, column, rows, rowsFrom, columns, columnsFrom } = this.order!;
     for (let k = 0; k < n; k++) {
-      const p = pivots[k]!;
-      if (p !== k) {
-        const swap = b[k]!;
-        b[k] = b[p]!;
-        b[p] = swap;
-      }
+      const value = b[row[k]!]!;
+      if (value === 0) continue;
+      const c = column[k]!;
+      for (let r = rowsFrom[k]!; r < rowsFrom[k + 1]!; r++) b[rows[r]!]! -= a[rows[r]! * n + c]! * value;
     }
-    for (let i = 1; i < n; i++) {
-      let sum = b[i]!;
-      for (let j = 0; j < i; j++) sum -= a[i * n + j]! * b[j]!;
-      b[i] = sum;
+    for (let k = n - 1; k >= 0; k--) {
+      const base = row[k]! * n;
+      let sum = b[row[k]!]!;
+      for (let j = columnsFrom[k]!; j < columnsFrom[k + 1]!; j++) sum -= a[base + columns[j]!]! * work[columns[j]!]!;
+      work[column[k]!] = sum / a[base + column[k]!]!;
     }
-    for (let i = n - 1; i >= 0; i--) {
-      let sum = b[i]!;
-      for (let j = i + 1; j < n; j++) sum -= a[i * n + j]! * b[j]!;
-      b[i] = sum / a[i * n + i]!;
-    }
+    b.set(work);
   }
 
   /** Solves Aᵀ x = b in place: the adjoint system. */
   solveTransposed(b: Float64Array): void {
-    const { n, a, pivots, work } = this;
-    for (let i = 0; i < n; i++) {
-      let sum = b[i]!;
-      for (let j = 0; j < i; j++) sum -= a[j * n + i]! * work[j]!;
-      work[i] = sum / a[i * n + i]!;
-    }
-    for (let i = n - 1; i >= 0; i--) {
-      let sum = work[i]!;
-      for (let j = i + 1; j < n; j++) sum -= a[j * n + i]! * b[j]!;
-      b[i] = sum;
+    const { n, a, work } = this;
+    const { row, column, rows, rowsFrom, columns, columnsFrom } = this.order!;
+    for (let k = 0; k < n; k++) {
+      const base = row[k]! * n;
+      const value = b[column[k]!]! / a[base + column[k]!]!;
+      work[row[k]!] = value;
+      if (value === 0) continue;
+      for (let j = columnsFrom[k]!; j < columnsFrom[k + 1]!; j++) b[columns[j]!]! -= a[base + columns[j]!]! * value;
     }
     for (let k = n - 1; k >= 0; k--) {
-      const p = pivots[k]!;
-      if (p !== k) {
-        const swap = b[k]!;
-        b[k] = b[p]!;
-        b[p] = swap;
-      }
+      const c = column[k]!;
+      let sum = work[row[k]!]!;
+      for (let r = rowsFrom[k]!; r < rowsFrom[k + 1]!; r++) sum -= a[rows[r]! * n + c]! * work[rows[r]!]!;
+      work[row[k]!] = sum;
     }
+    b.set(work);
   }
 }
 
-/**
- * Solves the complex system A x = b by Gaussian elimination with row pivoting; A and b are overwritten, x stands in b.
- * @param re,im n × n, row-major. @returns −1, or the column without a usable pivot.
- */
-export function solveComplex(n: number, re: Float64Array, im: Float64Array, bRe: Float64Array, bIm: Float64Array): number {
-  for (let k = 0; k < n; k++) {
-    let pivot = k;
-    let best = 0;
-    for (let i = k; i < n; i++) {
-      const size = Math.abs(re[i * n + k]!) + Math.abs(im[i * n + k]!);
-      if (size > best) {
-        best = size;
-        pivot = i;
-      }
-    }
-    if (!(best > 1e-200)) return k;
-    if (pivot !== k) {
-      for (let j = k; j < n; j++) {
-        let swap = re[k * n + j]!;
-        re[k * n + j] = re[pivot * n + j]!;
-        re[pivot * n + j] = swap;
-        swap = im[k * n + j]!;
-        im[k * n + j] = im[pivot * n + j]!;
-        im[pivot * n + j] = swap;
-      }
-      let swap = bRe[k]!;
-      bRe[k] = bRe[pivot]!;
-      bRe[pivot] = swap;
-      swap = bIm[k]!;
-      bIm[k] = bIm[pivot]!;
-      bIm[pivot] = swap;
-    }
-    const pr = re[k * n + k]!;
-    const pi = im[k * n + k]!;
-    const size = pr * pr + pi * pi;
-    for (let i = k + 1; i < n; i++) {
-      const ar = re[i * n + k]!;
-      const ai = im[i * n + k]!;
-      if (ar === 0 && ai === 0) continue;
-      const fr = (ar * pr + ai * pi) / size;
-      const fi = (ai * pr - ar * pi) / size;
-      for (let j = k + 1; j < n; j++) {
-        const kr = re[k * n + j]!;
-        const ki = im[k * n + j]!;
-        if (kr === 0 && ki === 0) continue;
-        re[i * n + j]! -= fr * kr - fi * ki;
-        im[i * n + j]! -= fr * ki + fi * kr;
-      }
-      bRe[i]! -= fr * bRe[k]! - fi * bIm[k]!;
-      bIm[i]! -= fr * bIm[k]! + fi * bRe[k]!;
-    }
+/** Complex LU of one use each: fill `re` and `im`, call `solve`. The order is kept from call to call. */
+export class ComplexLu {
+  readonly re: Float64Array;
+  readonly im: Float64Array;
+  private readonly xRe: Float64Array;
+  private readonly xIm: Float64Array;
+  private readonly savedRe: Float64Array;
+  private readonly savedIm: Float64Array;
+  private order: Order | undefined;
+
+  constructor(readonly n: number) {
+    this.re = new Float64Array(n * n);
+    this.im = new Float64Array(n * n);
+    this.savedRe = new Float64Array(n * n);
+    this.savedIm = new Float64Array(n * n);
+    this.xRe = new Float64Array(n);
+    this.xIm = new Float64Array(n);
   }
-  for (let k = n - 1; k >= 0; k--) {
-    let sr = bRe[k]!;
-    let si = bIm[k]!;
-    for (let j = k + 1; j < n; j++) {
-      const ar = re[k * n + j]!;
-      const ai = im[k * n + j]!;
-      if (ar === 0 && ai === 0) continue;
-      sr -= ar * bRe[j]! - ai * bIm[j]!;
-      si -= ar * bIm[j]! + ai * bRe[j]!;
+
+  /** Solves A x = b; x stands in b. @returns −1, or a column without a usable pivot. */
+  solve(bRe: Float64Array, bIm: Float64Array): number {
+    this.savedRe.set(this.re);
+    this.savedIm.set(this.im);
+    if (!(this.order && this.eliminate(this.order, bRe, bIm, false))) {
+      this.re.set(this.savedRe);
+      this.im.set(this.savedIm);
+      const size = Float64Array.from(this.re, (x, k) => Math.hypot(x, this.im[k]!));
+      const order = findOrder(this.n, size, Uint8Array.from(size, (x) => (x !== 0 ? 1 : 0)));
+      if (typeof order === "number") return order;
+      this.order = order;
+      if (!this.eliminate(order, bRe, bIm, true)) return order.column[this.n - 1]!;
     }
-    const pr = re[k * n + k]!;
-    const pi = im[k * n + k]!;
-    const size = pr * pr + pi * pi;
-    bRe[k] = (sr * pr + si * pi) / size;
-    bIm[k] = (si * pr - sr * pi) / size;
+    this.substitute(this.order!, bRe, bIm);
+    return -1;
   }
-  return -1;
+
+  private eliminate(order: Order, bRe: Float64Array, bIm: Float64Array, last: boolean): boolean {
+    const { n, re, im } = this;
+    const { row, column, rows, rowsFrom, columns, columnsFrom } = order;
+    // The right-hand side is only touched once the pivots are known to hold.
+    for (let k = 0; k < n; k++) {
+      const base = row[k]! * n;
+      const c = column[k]!;
+      const pr = re[base + c]!;
+      const pi = im[base + c]!;
+      const size = pr * pr + pi * pi;
+      if (!(size > 1e-300)) return false;
+      for (let r = rowsFrom[k]!; r < rowsFrom[k + 1]!; r++) {
+        const to = rows[r]! * n;
+        const ar = re[to + c]!;
+        const ai = im[to + c]!;
+        if (ar === 0 && ai === 0) continue;
+        if (!last && size < TRUST * TRUST * (ar * ar + ai * ai)) return false;
+        const fr = (ar * pr + ai * pi) / size;
+        const fi = (ai * pr - ar * pi) / size;
+        re[to + c] = fr;
+        im[to + c] = fi;
+        for (let j = columnsFrom[k]!; j < columnsFrom[k + 1]!; j++) {
+          const at = columns[j]!;
+          const kr = re[base + at]!;
+          const ki = im[base + at]!;
+          re[to + at]! -= fr * kr - fi * ki;
+          im[to + at]! -= fr * ki + fi * kr;
+        }
+      }
+    }
+    for (let k = 0; k < n; k++) {
+      const c = column[k]!;
+      const vr = bRe[row[k]!]!;
+      const vi = bIm[row[k]!]!;
+      if (vr === 0 && vi === 0) continue;
+      for (let r = rowsFrom[k]!; r < rowsFrom[k + 1]!; r++) {
+        const i = rows[r]!;
+        const fr = re[i * n + c]!;
+        const fi = im[i * n + c]!;
+        bRe[i]! -= fr * vr - fi * vi;
+        bIm[i]! -= fr * vi + fi * vr;
+      }
+    }
+    return true;
+  }
+
+  private substitute({ row, column, columns, columnsFrom }: Order, bRe: Float64Array, bIm: Float64Array): void {
+    const { n, re, im, xRe, xIm } = this;
+    for (let k = n - 1; k >= 0; k--) {
+      const base = row[k]! * n;
+      let sr = bRe[row[k]!]!;
+      let si = bIm[row[k]!]!;
+      for (let j = columnsFrom[k]!; j < columnsFrom[k + 1]!; j++) {
+        const c = columns[j]!;
+        const ar = re[base + c]!;
+        const ai = im[base + c]!;
+        sr -= ar * xRe[c]! - ai * xIm[c]!;
+        si -= ar * xIm[c]! + ai * xRe[c]!;
+      }
+      const pr = re[base + column[k]!]!;
+      const pi = im[base + column[k]!]!;
+      const size = pr * pr + pi * pi;
+      xRe[column[k]!] = (sr * pr + si * pi) / size;
+      xIm[column[k]!] = (si * pr - sr * pi) / size;
+    }
+    bRe.set(xRe);
+    bIm.set(xIm);
+  }
 }

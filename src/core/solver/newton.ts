@@ -1,7 +1,7 @@
 /** Newton's method on a network: devices linearised about held voltages, with aids that always end. */
 
 import { Lu } from "../numeric/lu";
-import { assemble, type Network } from "./network";
+import { assemble, assembleStorage, type Network } from "./network";
 
 /** Buffers for one network, used again from solve to solve. */
 export class Workspace {
@@ -17,7 +17,7 @@ export class Workspace {
 
   constructor(readonly network: Network) {
     const n = network.size;
-    this.lu = new Lu(n);
+    this.lu = new Lu(n, patternOf(network));
     this.linear = new Float64Array(n * n);
     this.rhs = new Float64Array(n);
     this.b = new Float64Array(n);
@@ -77,6 +77,32 @@ export class Workspace {
       for (let t = 0; t < m; t++) if (device.at[t]! >= 0) into[device.at[t]!]! += i[t]!;
     }
   }
+}
+
+const workspaces = new WeakMap<Network, Workspace>();
+
+/** The buffers of a network, made once: the order of its elimination is worth keeping. */
+export function workspaceOf(network: Network): Workspace {
+  let work = workspaces.get(network);
+  if (!work) {
+    work = new Workspace(network);
+    workspaces.set(network, work);
+  }
+  return work;
+}
+
+/** Places of the matrix that any analysis can fill: parts, windings, capacitors, devices, and the diagonal. */
+function patternOf(network: Network): Uint8Array {
+  const n = network.size;
+  const values = new Float64Array(n * n);
+  assembleStorage(network, values);
+  const pattern = Uint8Array.from(values, (x) => (x !== 0 ? 1 : 0));
+  assemble(network, values, new Float64Array(n));
+  for (let k = 0; k < values.length; k++) if (values[k] !== 0) pattern[k] = 1;
+  for (let k = 0; k < n; k++) pattern[k * n + k] = 1;
+  for (const { at } of network.devices)
+    for (const r of at) for (const c of at) if (r >= 0 && c >= 0) pattern[r * n + c] = 1;
+  return pattern;
 }
 
 export interface NewtonOptions {

@@ -3,7 +3,7 @@
 import type { Circuit } from "../circuit/circuit";
 import { nodeName } from "../circuit/annotations";
 import { compile, type Conductor } from "./network";
-import { newton, solveNewton, Workspace } from "./newton";
+import { newton, solveNewton, workspaceOf } from "./newton";
 import { transient } from "./transient";
 
 export interface OhmmeterOptions {
@@ -58,7 +58,7 @@ export function ohmmeter(circuit: Circuit, red: string, black: string, options: 
   const meter: Conductor = { name: "", a, b, siemens: 1 / sourceOhms };
   network.conductors.push(meter);
   network.sources.push({ name: "", a: b, b: a, amps: testVolts / sourceOhms });
-  const work = new Workspace(network);
+  const work = workspaceOf(network);
   const x = new Float64Array(network.size);
   const volts = (v: Float64Array) => (a < 0 ? 0 : v[a]!) - (b < 0 ? 0 : v[b]!);
   const shown = (v: number) => {

@@ -2,7 +2,7 @@
 
 import type { Network, NetworkOptions } from "./network";
 import { compile } from "./network";
-import { newton, solveNewton, Workspace, type Aid } from "./newton";
+import { newton, solveNewton, workspaceOf, type Aid, type Workspace } from "./newton";
 import { correctRectifiers } from "./reservoir";
 import type { Circuit, TestPoint } from "../circuit/circuit";
 
@@ -40,7 +40,7 @@ const UNDETERMINED_OHMS = 1e10;
  * Solves a compiled network.
  * @param start unknowns to begin from: the last answer, when little has changed.
  */
-export function solveOperatingPoint(network: Network, start?: Float64Array, work = new Workspace(network)): OperatingPoint {
+export function solveOperatingPoint(network: Network, start?: Float64Array, work = workspaceOf(network)): OperatingPoint {
   const x = start && start.length === network.size ? start.slice() : new Float64Array(network.size);
   const solved = solveNewton(work, x);
   let { converged, rounds } = solved;
@@ -131,7 +131,7 @@ const HIGH_NODE = 0.01;
  * What a meter of `meterOhms` to ground reads at each point: the meter loads that point alone.
  * @returns volts by point name. An operating point that did not converge gives NaN.
  */
-export function readings(op: OperatingPoint, points: readonly TestPoint[], meterOhms = 10e6, work = new Workspace(op.network)): Map<string, number> {
+export function readings(op: OperatingPoint, points: readonly TestPoint[], meterOhms = 10e6, work = workspaceOf(op.network)): Map<string, number> {
   const { network, x } = op;
   const out = new Map<string, number>();
   if (!op.converged || !factorAt(work, x)) {

@@ -3,7 +3,7 @@
  * steady state of the real pulses into what the rest of the amp looks like at the ripple's frequency.
  */
 
-import { solveComplex } from "../numeric/lu";
+import { ComplexLu } from "../numeric/lu";
 import { instantCurrent, averageCurrent, type RectifierModel } from "../supply/rectifier";
 import { assembleStorage, type Network, type RectifierPart } from "./network";
 import { newton, type Workspace } from "./newton";
@@ -59,7 +59,9 @@ function admittanceAcross(network: Network, work: Workspace, part: RectifierPart
   work.lu.a.set(work.linear);
   work.b.fill(0);
   work.stamp(x, false);
-  const re = work.lu.a.slice();
+  const lu = new ComplexLu(n);
+  const { re, im } = lu;
+  re.set(work.lu.a);
   const out = new Float64Array(2);
   averageCurrent(part.model, voltsAcross(part, x) + part.correction.shift, out);
   const own = -out[1]!;
@@ -70,7 +72,6 @@ function admittanceAcross(network: Network, work: Workspace, part: RectifierPart
     [part.b, part.a, -1],
   ] as const)
     if (r >= 0 && c >= 0) re[r * n + c]! -= sign * own;
-  const im = new Float64Array(n * n);
   assembleStorage(network, im);
   const w = 2 * Math.PI * hertz;
   for (let k = 0; k < im.length; k++) im[k]! *= w;
@@ -78,7 +79,7 @@ function admittanceAcross(network: Network, work: Workspace, part: RectifierPart
   const bIm = new Float64Array(n);
   if (part.a >= 0) bRe[part.a] = 1;
   if (part.b >= 0) bRe[part.b] = -1;
-  if (solveComplex(n, re, im, bRe, bIm) >= 0) return [0, 0];
+  if (lu.solve(bRe, bIm) >= 0) return [0, 0];
   const zr = (part.a >= 0 ? bRe[part.a]! : 0) - (part.b >= 0 ? bRe[part.b]! : 0);
   const zi = (part.a >= 0 ? bIm[part.a]! : 0) - (part.b >= 0 ? bIm[part.b]! : 0);
   const size = zr * zr + zi * zi;

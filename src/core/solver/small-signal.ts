@@ -1,9 +1,9 @@
 /** Small-signal AC at an operating point: complex nodal analysis, and the gain around a loop. */
 
-import { solveComplex } from "../numeric/lu";
+import { ComplexLu } from "../numeric/lu";
 import { assembleStorage, type Network } from "./network";
 import { factorAt, type OperatingPoint } from "./operating-point";
-import { Workspace } from "./newton";
+import { workspaceOf } from "./newton";
 
 export interface Phasor {
   re: number;
@@ -18,8 +18,7 @@ export class SmallSignal {
   readonly network: Network;
   private readonly g: Float64Array;
   private readonly c: Float64Array;
-  private readonly re: Float64Array;
-  private readonly im: Float64Array;
+  private readonly lu: ComplexLu;
   private readonly bRe: Float64Array;
   private readonly bIm: Float64Array;
 
@@ -27,15 +26,14 @@ export class SmallSignal {
   constructor(op: OperatingPoint) {
     this.network = op.network;
     const n = op.network.size;
-    const work = new Workspace(op.network);
+    const work = workspaceOf(op.network);
     if (!op.converged || !factorAt(work, op.x)) throw new RangeError("no operating point to be small around");
     work.lu.a.set(work.linear);
     work.stamp(op.x, false);
     this.g = work.lu.a.slice();
     this.c = new Float64Array(n * n);
     assembleStorage(op.network, this.c);
-    this.re = new Float64Array(n * n);
-    this.im = new Float64Array(n * n);
+    this.lu = new ComplexLu(n);
     this.bRe = new Float64Array(n);
     this.bIm = new Float64Array(n);
   }
@@ -49,8 +47,8 @@ export class SmallSignal {
 
   private load(hertz: number): void {
     const w = 2 * Math.PI * hertz;
-    this.re.set(this.g);
-    for (let k = 0; k < this.c.length; k++) this.im[k] = w * this.c[k]!;
+    this.lu.re.set(this.g);
+    for (let k = 0; k < this.c.length; k++) this.lu.im[k] = w * this.c[k]!;
     this.bRe.fill(0);
     this.bIm.fill(0);
   }
@@ -64,8 +62,8 @@ export class SmallSignal {
     this.load(hertz);
     // The node's own balance gives way to the source: v(input) = volts.
     for (let k = 0; k < n; k++) {
-      this.re[input * n + k] = k === input ? 1 : 0;
-      this.im[input * n + k] = 0;
+      this.lu.re[input * n + k] = k === input ? 1 : 0;
+      this.lu.im[input * n + k] = 0;
     }
     this.bRe[input] = volts;
     return this.solve();
@@ -105,7 +103,7 @@ export class SmallSignal {
 
   private solve(): Phasor[] {
     const n = this.network.size;
-    const singular = solveComplex(n, this.re, this.im, this.bRe, this.bIm);
+    const singular = this.lu.solve(this.bRe, this.bIm);
     if (singular >= 0) throw new RangeError(`the linear amp is singular at ${this.network.nodes[singular] ?? "a winding"}`);
     return Array.from({ length: n }, (_, k) => ({ re: this.bRe[k]!, im: this.bIm[k]! }));
   }

@@ -5,7 +5,7 @@
 
 import { Lu } from "../numeric/lu";
 import { assembleStorage, type Network } from "./network";
-import { Workspace } from "./newton";
+import { workspaceOf } from "./newton";
 
 export interface Drive {
   /** Unknown number of the node that an ideal source drives through a capacitor without reactance. */
@@ -67,7 +67,7 @@ export function transient(network: Network, options: TransientOptions): Transien
   const { stop, drive, keep, tolerance = 1e-3 } = options;
   const pulsed = network.supply === "pulsed" && network.rectifiers.length > 0;
   const mostStep = Math.min(options.mostStep ?? stop / 50, pulsed ? 1 / network.hertz / 100 : Infinity);
-  const work = new Workspace(network);
+  const work = workspaceOf(network);
   const storage = new Float64Array(n * n);
   assembleStorage(network, storage);
   // Entries that are not zero, listed once: most are.

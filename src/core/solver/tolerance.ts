@@ -1,0 +1,176 @@
+/** What is normal for this circuit: parts and tubes drawn within their tolerances, and how much each of them matters. */
+
+import type { Circuit, Element } from "../circuit/circuit";
+import { quantileSorted } from "../numeric/statistics";
+import { normalDraws } from "../numeric/random";
+import { compile, type Network, type NetworkOptions } from "./network";
+import { newton, solveNewton, workspaceOf } from "./newton";
+import { factorAt, readings, solveOperatingPoint, type OperatingPoint } from "./operating-point";
+
+/** One thing that varies from amp to amp. */
+export interface Knob {
+  name: string;
+  kind: "resistor" | "control" | "tube current" | "amplification factor" | "rectifier" | "mains";
+  /** One sigma, relative. */
+  sigma: number;
+  /** Sets it to `factor` times its nominal value. */
+  turn(factor: number): void;
+}
+
+/** Tolerance of a part that names none, and of one that was only assumed: nobody has seen its value. */
+const UNMARKED = 0.2;
+const ASSUMED = 0.3;
+/** One sigma. Tube figures: spread of new tubes about their sheet. */
+const TUBE_CURRENT = 0.15;
+const AMPLIFICATION = 0.05;
+const MAINS = 0.01;
+const WINDING = 0.1;
+
+/** The tolerance that a part is taken to have: a fraction, as marked. */
+export function toleranceOf(element: Element): number {
+  const marked = element.notes.tol ?? UNMARKED;
+  return element.notes.prov === "assumed" ? Math.max(marked, ASSUMED) : marked;
+}
+
+/** Everything in a network that varies. A uniform spread of ± tolerance has one sigma of tolerance/√3. */
+export function knobsOf(network: Network): Knob[] {
+  const knobs: Knob[] = [];
+  const byName = new Map(network.circuit.elements.map((e) => [e.name, e]));
+  const grouped = new Map<string, { siemens: number; part: Network["conductors"][number] }[]>();
+  for (const part of network.conductors) {
+    const e = byName.get(part.name);
+    if (!e || !(e.letter === "R" || e.type === "POT")) continue;
+    grouped.set(part.name, [...(grouped.get(part.name) ?? []), { siemens: part.siemens, part }]);
+  }
+  for (const [name, parts] of grouped) {
+    const e = byName.get(name)!;
+    knobs.push({
+      name,
+      kind: e.letter === "R" ? "resistor" : "control",
+      sigma: toleranceOf(e) / Math.sqrt(3),
+      turn: (factor) => parts.forEach(({ siemens, part }) => (part.siemens = siemens / factor)),
+    });
+  }
+  for (const { element, state, model } of network.tubes) {
+    const mu = model.mu;
+    knobs.push({ name: element.name, kind: "tube current", sigma: TUBE_CURRENT, turn: (f) => void (state.spread = f) });
+    knobs.push({ name: element.name, kind: "amplification factor", sigma: AMPLIFICATION, turn: (f) => void (model.mu = mu * f) });
+  }
+  const peaks = network.rectifiers.map(({ model }) => model.peak);
+  network.rectifiers.forEach(({ element, model }) => {
+    const rs = model.path.rs;
+    knobs.push({ name: element.name, kind: "rectifier", sigma: WINDING, turn: (f) => void (model.path.rs = rs * f) });
+  });
+  if (peaks.length > 0)
+    knobs.push({
+      name: "mains",
+      kind: "mains",
+      sigma: MAINS,
+      turn: (f) => network.rectifiers.forEach(({ model }, i) => (model.peak = peaks[i]! * f)),
+    });
+  return knobs;
+}
+
+export interface Band {
+  /** With every part at its nominal value. */
+  nominal: number;
+  mean: number;
+  sigma: number;
+  /** 2.5 % and 97.5 % of the draws. */
+  low: number;
+  high: number;
+}
+
+export interface MonteCarloOptions extends NetworkOptions {
+  draws?: number;
+  seed?: number;
+  meterOhms?: number;
+  /** Told how far it is, 0 to 1; answers false to stop. */
+  progress?(part: number): boolean;
+}
+
+export interface MonteCarloResult {
+  op: OperatingPoint;
+  /** By point name, as the meter reads it. */
+  bands: Map<string, Band>;
+  draws: number;
+  /** Draws that did not converge; left out of the bands. */
+  failed: number;
+}
+
+/** Draws every knob at once and reads every point each time. The first solve is the nominal one. */
+export function monteCarlo(circuit: Circuit, options: MonteCarloOptions = {}): MonteCarloResult {
+  const { draws = 400, seed = 1, meterOhms = 10e6, progress } = options;
+  const network = compile(circuit, options);
+  const work = workspaceOf(network);
+  const op = solveOperatingPoint(network, undefined, work);
+  const nominal = readings(op, circuit.points, meterOhms, work);
+  const samples = new Map(circuit.points.map((p) => [p.name, [] as number[]]));
+  const knobs = knobsOf(network);
+  const normal = normalDraws(seed);
+  let done = 0;
+  let failed = 0;
+  for (let draw = 0; draw < draws && op.converged; draw++) {
+    // Three sigma at most: beyond it a part would have been rejected before it was fitted.
+    for (const knob of knobs) knob.turn(1 + knob.sigma * Math.max(-3, Math.min(3, normal())));
+    const x = op.x.slice();
+    const solved = newton(work, x).converged || solveNewton(work, x).converged;
+    if (!solved) failed++;
+    else {
+      const read = readings({ ...op, x }, circuit.points, meterOhms, work);
+      for (const [name, volts] of read) if (Number.isFinite(volts)) samples.get(name)!.push(volts);
+    }
+    done = draw + 1;
+    if (progress && done % 20 === 0 && !progress(done / draws)) break;
+  }
+  for (const knob of knobs) knob.turn(1);
+  const bands = new Map<string, Band>();
+  for (const [name, values] of samples) {
+    const sorted = Float64Array.from(values).sort();
+    const n = sorted.length;
+    const mean = n ? sorted.reduce((a, b) => a + b, 0) / n : NaN;
+    const sigma = n > 1 ? Math.sqrt(sorted.reduce((a, b) => a + (b - mean) ** 2, 0) / (n - 1)) : 0;
+    bands.set(name, { nominal: nominal.get(name)!, mean, sigma, low: quantileSorted(sorted, 0.025), high: quantileSorted(sorted, 0.975) });
+  }
+  return { op, bands, draws: done, failed };
+}
+
+/**
+ * How much each node moves for a relative change of each knob, by the adjoint method: one transposed solve a node serves
+ * all knobs. dx/dp = −J⁻¹·∂F/∂p. Source: L. O. Chua and P.-M. Lin, "Computer-aided analysis of electronic circuits", 1975.
+ * @returns volts per unit relative change: rows in the order of `nodes`, columns in that of `knobs`.
+ */
+export function sensitivities(op: OperatingPoint, nodes: readonly string[], knobs: readonly Knob[]): number[][] {
+  const { network, x } = op;
+  const n = network.size;
+  const work = workspaceOf(network);
+  const residual = (out: Float64Array) => {
+    work.assemble();
+    for (let r = 0; r < n; r++) {
+      let sum = -work.rhs[r]!;
+      for (let c = 0; c < n; c++) sum += work.linear[r * n + c]! * x[c]!;
+      out[r] = sum;
+    }
+    work.addCurrents(x, out);
+  };
+  const up = new Float64Array(n);
+  const down = new Float64Array(n);
+  const step = 1e-4;
+  const slopes = knobs.map((knob) => {
+    knob.turn(1 + step);
+    residual(up);
+    knob.turn(1 - step);
+    residual(down);
+    knob.turn(1);
+    return Float64Array.from(up, (u, r) => (u - down[r]!) / (2 * step));
+  });
+  if (!factorAt(work, x)) throw new RangeError("the operating point has no slope to be sensitive along");
+  return nodes.map((node) => {
+    const k = network.index.get(node);
+    if (k === undefined) return knobs.map(() => 0);
+    const adjoint = new Float64Array(n);
+    adjoint[k] = 1;
+    work.lu.solveTransposed(adjoint);
+    return slopes.map((slope) => -slope.reduce((sum, s, r) => sum + s * adjoint[r]!, 0));
+  });
+}
