@@ -88,8 +88,8 @@ function undeterminedNodes(network: Network, work: Workspace, x: Float64Array): 
   });
 }
 
-/** Volts of a node by name; 0 for ground. @throws RangeError for a node that the network does not have. */
-export function voltsAt(op: Pick<OperatingPoint, "network" | "x">, node: string): number {
+/** Volts of a node by name, without a meter; 0 for ground. @throws RangeError for a node that the network does not have. */
+export function idealVolts(op: Pick<OperatingPoint, "network" | "x">, node: string): number {
   if (node === "0" || node === "gnd") return 0;
   const k = op.network.index.get(node);
   if (k === undefined) throw new RangeError(`no node ${node}`);

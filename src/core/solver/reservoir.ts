@@ -16,7 +16,7 @@ const STEPS = 400;
 export function correctRectifiers(network: Network, work: Workspace, x: Float64Array): { converged: boolean; rounds: number } {
   let rounds = 0;
   for (const part of network.rectifiers) part.correction.shift = 0;
-  const small = network.rectifiers.filter((part) => needsCorrection(network, part, x));
+  const small = network.rectifiers.filter((part) => needsCorrection(network, work, part, x));
   for (let pass = 0; pass < 12 && small.length > 0; pass++) {
     let moved = 0;
     for (const part of small) {
@@ -38,7 +38,7 @@ function voltsAcross(part: RectifierPart, x: Float64Array): number {
 }
 
 /** Farads straight across the rectifier, and the average current it gives now. */
-function needsCorrection(network: Network, part: RectifierPart, x: Float64Array): boolean {
+function needsCorrection(network: Network, work: Workspace, part: RectifierPart, x: Float64Array): boolean {
   if (part.model.pulses === 0 || part.model.type === "DOUBLER") return false;
   const volts = voltsAcross(part, x);
   const out = new Float64Array(2);
@@ -49,7 +49,12 @@ function needsCorrection(network: Network, part: RectifierPart, x: Float64Array)
   const farads = network.capacitors
     .filter((c) => (c.a === part.a && c.b === part.b) || (c.a === part.b && c.b === part.a))
     .reduce((sum, c) => sum + c.farads, 0);
-  return 2 * Math.PI * network.hertz * farads * (volts / amps) < STEADY;
+  const steady = STEADY / (2 * Math.PI * network.hertz * (volts / amps));
+  if (farads >= steady) return false;
+  // Capacitors in series, or behind a small resistance, hold the rail as well.
+  const ripple = network.hertz * part.model.pulses;
+  const [, susceptance] = admittanceAcross(network, work, part, x, ripple);
+  return susceptance / (2 * Math.PI * ripple) < steady;
 }
 
 /** Admittance of everything but the rectifier between its terminals at the ripple's frequency: siemens, real and imaginary. */
