@@ -54,7 +54,7 @@ describe("the circuit file", () => {
   test("points, parts and notes of the Wren", () => {
     expect(wren.circuit.mains).toEqual({ volts: 230, hertz: 50 });
     expect(wren.circuit.chart).toEqual({ mains: 220, meterOhmsPerVolt: 20000, note: "Printed inside the back panel" });
-    expect(wren.circuit.points[0]).toMatchObject({ name: "B1", node: "b1", order: 10, label: "Reservoir", pin: "C1 +", chart: 275 });
+    expect(wren.circuit.points[0]).toMatchObject({ name: "B1", node: "b1", order: 10, label: "Reservoir", pin: "C1 +", chart: 255 });
     expect(findElement(wren.circuit, "c1")).toMatchObject({
       value: 32e-6,
       notes: { volts: 450, kind: "electrolytic", section: "can1", year: 1961 },

@@ -40,7 +40,7 @@ describe("before and after", () => {
         label: "Reservoir",
         before: { text: "210 V", verdict: "out" },
         after: { text: "270 V", verdict: "in" },
-        expected: "248 V to 303 V",
+        expected: "230 V to 281 V",
       },
     ]);
   });
