@@ -56,9 +56,7 @@ function plot(data: SheetData, fit: Fit): string {
   const y = (ma: number) => height - bottom - (ma / most) * (height - top - bottom);
   const parts: string[] = [];
   for (const v of ticks(widest))
-    parts.push(
-      `<path d="M${x(v)} ${y(0)}V${top}" stroke="#ddd"/><text x="${x(v)}" y="${height - 18}" text-anchor="middle">${v}</text>`,
-    );
+    parts.push(`<path d="M${x(v)} ${y(0)}V${top}" stroke="#ddd"/><text x="${x(v)}" y="${height - 18}" text-anchor="middle">${v}</text>`);
   for (const ma of ticks(most))
     parts.push(
       `<path d="M${left} ${y(ma)}H${width - right}" stroke="#ddd"/><text x="${left - 5}" y="${y(ma) + 4}" text-anchor="end">${ma}</text>`,

@@ -22,7 +22,10 @@ const SHORT_OHMS = 0.01;
 export function without(circuit: Circuit, tubes: readonly string[]): Circuit {
   let elements = circuit.elements;
   for (const typed of tubes) {
-    const wanted = typed.trim().replace(/^x(?=v)/i, "").toUpperCase();
+    const wanted = typed
+      .trim()
+      .replace(/^x(?=v)/i, "")
+      .toUpperCase();
     const envelope = envelopeOf(wanted);
     const out = (e: Element) => e.tube !== undefined && (e.name === wanted || envelopeOf(e.name) === envelope);
     const rectifier = (e: Element) => isRectifier(e.type) && e.rectifierTube !== undefined && e.name === wanted;
@@ -93,8 +96,7 @@ function changeElement(circuit: Circuit, e: Element, change: string, what: strin
     if (word === "short") return replace(circuit, e, e, stray(e, "s", a, b, SHORT_OHMS));
     if (word === "leak") return replace(circuit, e, e, stray(e, "l", a, b, ohms(argument, change, "leak:OHMS, for example leak:47k")));
     const parsed = parseQuantity(what, { unit: "F" });
-    if (!parsed.ok || !(parsed.quantity.value > 0))
-      throw new AlterError(change, "open, short, leak:OHMS or farads above zero such as 10u");
+    if (!parsed.ok || !(parsed.quantity.value > 0)) throw new AlterError(change, "open, short, leak:OHMS or farads above zero such as 10u");
     return replace(circuit, e, { ...e, value: parsed.quantity.value });
   }
   if (e.tube) return changeTube(circuit, e, change, word, argument);

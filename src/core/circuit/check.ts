@@ -47,7 +47,12 @@ function checkSourceLoops(circuit: Circuit, error: Report): void {
   for (const e of circuit.elements) {
     if (!(e.letter === "V" || (e.letter === "L" && !e.notes.dcr))) continue;
     const [a, b] = [sets.find(e.nodes[0]!), sets.find(e.nodes[1]!)];
-    if (a === b) error(e.line, `${e.name} closes a loop of voltage sources${e.letter === "L" ? " and chokes" : ""}`, "a resistance somewhere in the loop");
+    if (a === b)
+      error(
+        e.line,
+        `${e.name} closes a loop of voltage sources${e.letter === "L" ? " and chokes" : ""}`,
+        "a resistance somewhere in the loop",
+      );
     sets.join(a, b);
   }
 }

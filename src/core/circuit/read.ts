@@ -220,7 +220,8 @@ function expand(
     }
     if (/@skip\b/.test(logical.comment)) continue;
     const element = readElement(ownText(logical), logical.comment, at);
-    if (element) into.push({ ...element, name: prefix + (/@as\s+(\S+)/.exec(logical.comment)?.[1] ?? element.name), nodes: element.nodes.map(outer) });
+    if (element)
+      into.push({ ...element, name: prefix + (/@as\s+(\S+)/.exec(logical.comment)?.[1] ?? element.name), nodes: element.nodes.map(outer) });
   }
 }
 

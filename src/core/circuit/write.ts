@@ -82,7 +82,14 @@ export function writeAnnotations(circuit: Circuit): string[] {
   if (circuit.mains) out.push(`*@mains ${circuit.mains.volts} ${circuit.mains.hertz}`);
   if (circuit.chart)
     out.push(
-      ["*@chart", ...pairs([["mains", circuit.chart.mains], ["meter", circuit.chart.meterOhmsPerVolt], ["note", circuit.chart.note]])].join(" "),
+      [
+        "*@chart",
+        ...pairs([
+          ["mains", circuit.chart.mains],
+          ["meter", circuit.chart.meterOhmsPerVolt],
+          ["note", circuit.chart.note],
+        ]),
+      ].join(" "),
     );
   for (const [key, value] of Object.entries(circuit.facts)) out.push(`*@fact ${key}=${quoted(value)}`);
   for (const type of Object.values(circuit.tubeTypes)) out.push(writeTubeType(type));
@@ -91,7 +98,12 @@ export function writeAnnotations(circuit: Circuit): string[] {
       [
         "*@heater",
         h.name,
-        ...pairs([["volts", h.volts], [h.string ? "string" : "tubes", h.tubes.join(",")], ["reference", h.reference], ["ballast", h.ballast]]),
+        ...pairs([
+          ["volts", h.volts],
+          [h.string ? "string" : "tubes", h.tubes.join(",")],
+          ["reference", h.reference],
+          ["ballast", h.ballast],
+        ]),
       ].join(" "),
     );
   for (const p of circuit.points)
@@ -99,13 +111,30 @@ export function writeAnnotations(circuit: Circuit): string[] {
       [
         "*@point",
         p.name,
-        ...pairs([["node", p.node], ["order", p.order], ["label", p.label === p.name ? undefined : p.label], ["pin", p.pin], ["chart", p.chart]]),
+        ...pairs([
+          ["node", p.node],
+          ["order", p.order],
+          ["label", p.label === p.name ? undefined : p.label],
+          ["pin", p.pin],
+          ["chart", p.chart],
+        ]),
         ...(p.tol === undefined ? [] : [`tol=${percent(p.tol)}`]),
         ...pairs([["caution", p.caution]]),
       ].join(" "),
     );
   for (const s of circuit.stages)
-    out.push(["*@stage", s.name, ...pairs([["in", s.in], ["out", s.out], ["control", s.control], ["label", s.label]])].join(" "));
+    out.push(
+      [
+        "*@stage",
+        s.name,
+        ...pairs([
+          ["in", s.in],
+          ["out", s.out],
+          ["control", s.control],
+          ["label", s.label],
+        ]),
+      ].join(" "),
+    );
   for (const [a, b] of circuit.near) out.push(`*@near ${a} ${b}`);
   return out;
 }
@@ -121,5 +150,7 @@ export function writeModels(circuit: Circuit): string[] {
 
 /** The whole file, in Scutum's own syntax. */
 export function writeCircuit(circuit: Circuit): string {
-  return [circuit.title, ...writeAnnotations(circuit), ...circuit.elements.map(writeElement), ...writeModels(circuit), ".end", ""].join("\n");
+  return [circuit.title, ...writeAnnotations(circuit), ...circuit.elements.map(writeElement), ...writeModels(circuit), ".end", ""].join(
+    "\n",
+  );
 }

@@ -25,9 +25,10 @@ const NOTHING = 1e-200;
  * Finds an order with little fill-in: of the sound pivots the one with the fewest neighbours.
  * Source: H. M. Markowitz, "The elimination form of the inverse and its application to linear programming", 1957.
  * @param size magnitudes, n × n; overwritten. @param filled places that can ever be other than zero; fill-in is added to it.
+ * @param magnitudes true for sizes of complex numbers: what is taken off may as well add, so nothing is held to cancel.
  * @returns the column that has no usable pivot, or the order.
  */
-function findOrder(n: number, a: Float64Array, filled: Uint8Array): Order | number {
+function findOrder(n: number, a: Float64Array, filled: Uint8Array, magnitudes = false): Order | number {
   const row = new Int32Array(n);
   const column = new Int32Array(n);
   const rows: number[] = [];
@@ -81,7 +82,7 @@ function findOrder(n: number, a: Float64Array, filled: Uint8Array): Order | numb
     inColumn[pc] = [];
     for (const i of below) {
       remove(inRow[i]!, pc);
-      const f = a[i * n + pc]! / a[pr * n + pc]!;
+      const f = ((magnitudes ? -1 : 1) * a[i * n + pc]!) / a[pr * n + pc]!;
       for (const j of right) {
         if (!filled[i * n + j]) {
           filled[i * n + j] = 1;
@@ -228,7 +229,10 @@ export class ComplexLu {
       this.re.set(this.savedRe);
       this.im.set(this.savedIm);
       const size = Float64Array.from(this.re, (x, k) => Math.hypot(x, this.im[k]!));
-      const order = findOrder(this.n, size, Uint8Array.from(size, (x) => (x !== 0 ? 1 : 0)));
+      const order = findOrder(
+        this.n,
+        size,
+        Uint8Array.from(size, (x) => (x !== 0 ? 1 : 0)), true);
       if (typeof order === "number") return order;
       this.order = order;
       if (!this.eliminate(order, bRe, bIm, true)) return order.column[this.n - 1]!;

@@ -3,14 +3,7 @@
  * Voltages in volts against ground, currents in amperes, derivatives in siemens.
  */
 
-import {
-  PENTODE_OUT,
-  pentodeLaw,
-  TRIODE_OUT,
-  triodeLaw,
-  type PentodeModel,
-  type TriodeModel,
-} from "../tubes/model";
+import { PENTODE_OUT, pentodeLaw, TRIODE_OUT, triodeLaw, type PentodeModel, type TriodeModel } from "../tubes/model";
 import { averageCurrent, instantCurrent, type RectifierModel } from "../supply/rectifier";
 
 export interface Device {

@@ -212,10 +212,9 @@ function addOutputTransformer(e: Element, asm: Assembly): void {
   const dcrsec = num(e, "dcrsec", load * WINDING_SHARE);
   // Taps of the secondary share its return: the highest impedance is the whole winding, the others end below it.
   const [first, back, ...taps] = secondary as [number, number, ...number[]];
-  const ends = [
-    { node: first, turns: ratio(load) },
-    ...taps.map((node, i) => ({ node, turns: ratio(num(e, `load${i + 2}`, load)) })),
-  ].sort((x, y) => x.turns - y.turns);
+  const ends = [{ node: first, turns: ratio(load) }, ...taps.map((node, i) => ({ node, turns: ratio(num(e, `load${i + 2}`, load)) }))].sort(
+    (x, y) => x.turns - y.turns,
+  );
   let below = { node: back, turns: 0 };
   for (const end of ends) {
     const turns = end.turns - below.turns;

@@ -6,9 +6,10 @@ import { readCircuit } from "../circuit/read";
 import { parseQuantity } from "../quantity/parse";
 import { compile, NoMainsError } from "./network";
 import { ohmmeter, StoredChargeError } from "./ohmmeter";
-import { operatingPoint, readings, solveOperatingPoint, tubesAtWork } from "./operating-point";
+import { operatingPoint, readings, tubesAtWork } from "./operating-point";
 import { magnitude, phaseDegrees, SmallSignal } from "./small-signal";
 import { exportSpice } from "./spice-export";
+import { startFrom } from "./steady";
 import { sine, transient, TransientError } from "./transient";
 
 export interface Outcome {
@@ -69,7 +70,8 @@ function parseCall(args: readonly string[]): Call {
       options.set(name, []);
       continue;
     }
-    if (!VALUED.includes(name)) throw new Usage(`there is no option --${name}`, word, [...VALUED, ...FLAGS].map((o) => `--${o}`).join(", "));
+    if (!VALUED.includes(name))
+      throw new Usage(`there is no option --${name}`, word, [...VALUED, ...FLAGS].map((o) => `--${o}`).join(", "));
     const value = inline ?? args[++i];
     if (value === undefined) throw new Usage(`--${name} has no value`, word, `--${name} and a value`);
     options.set(name, [...(options.get(name) ?? []), value]);
@@ -83,7 +85,8 @@ export function runEngine(args: readonly string[], readFile: (path: string) => s
   try {
     const call = parseCall(args);
     if (call.options.has("help") || call.command === "help") return { code: 0, out: HELP };
-    if (!COMMANDS.includes(call.command)) throw new Usage(`there is no command ${call.command || "given"}`, call.command, COMMANDS.join(", "));
+    if (!COMMANDS.includes(call.command))
+      throw new Usage(`there is no command ${call.command || "given"}`, call.command, COMMANDS.join(", "));
     const [file, ...more] = call.rest;
     if (file === undefined) throw new Usage(`${call.command} wants a circuit file`, "nothing", "amp.cir");
     const read = readCircuit(readText(file, readFile));
@@ -92,7 +95,11 @@ export function runEngine(args: readonly string[], readFile: (path: string) => s
     const circuit = prepared(read.circuit, call);
     const expectedNodes = call.command === "ohm" ? 2 : 0;
     if (more.length !== expectedNodes)
-      throw new Usage(`${call.command} with ${more.length} words after the file`, more.join(" ") || "nothing", expectedNodes ? "RED BLACK" : "options only");
+      throw new Usage(
+        `${call.command} with ${more.length} words after the file`,
+        more.join(" ") || "nothing",
+        expectedNodes ? "RED BLACK" : "options only",
+      );
     if (call.command === "op") return op(circuit, call);
     if (call.command === "ohm") return ohm(circuit, more[0]!, more[1]!);
     if (call.command === "ac") return ac(circuit, call);
@@ -102,9 +109,11 @@ export function runEngine(args: readonly string[], readFile: (path: string) => s
     if (thrown instanceof Usage) return fail({ error: thrown.message, found: thrown.found, expected: thrown.expected });
     if (thrown instanceof AlterError)
       return fail({ error: `${thrown.found} cannot be done`, found: thrown.found, expected: thrown.expected });
-    if (thrown instanceof NoMainsError) return fail({ error: thrown.message, found: "--mains", expected: "*@mains VOLTS HERTZ in the file" });
+    if (thrown instanceof NoMainsError)
+      return fail({ error: thrown.message, found: "--mains", expected: "*@mains VOLTS HERTZ in the file" });
     if (thrown instanceof RangeError || thrown instanceof StoredChargeError) return fail({ error: thrown.message });
-    if (thrown instanceof TransientError) return { code: 1, out: json({ converged: false, unsettled: [thrown.node], seconds: thrown.seconds }) };
+    if (thrown instanceof TransientError)
+      return { code: 1, out: json({ converged: false, unsettled: [thrown.node], seconds: thrown.seconds }) };
     throw thrown;
   }
 }
@@ -128,7 +137,8 @@ function number(call: Call, name: string, otherwise?: number): number {
   }
   if (name === "meter" && typed === "open") return Infinity;
   const parsed = parseQuantity(typed);
-  if (!parsed.ok || !(parsed.quantity.value > 0)) throw new Usage(`--${name} ${typed} cannot be read`, typed, "a number above zero such as 117, 10M or 50m");
+  if (!parsed.ok || !(parsed.quantity.value > 0))
+    throw new Usage(`--${name} ${typed} cannot be read`, typed, "a number above zero such as 117, 10M or 50m");
   return parsed.quantity.value;
 }
 
@@ -219,13 +229,16 @@ function tran(circuit: Circuit, call: Call): Outcome {
   if (!averaged.converged) return { code: 1, out: json({ converged: false, unsettled: averaged.unsettled }) };
   const pulsed = call.options.has("pulsed");
   const network = pulsed ? compile(circuit, { mains: mainsOf(call), supply: "pulsed" }) : averaged.network;
-  const start = pulsed ? pulsedStart(averaged, network) : averaged.x;
+  const start = pulsed ? startFrom(averaged, network) : averaged.x;
   const node = (name: string) => {
     const k = network.index.get(name.toLowerCase());
-    if (k === undefined) throw new Usage(`there is no node ${name}`, name, [...network.index.keys()].filter((x) => !x.includes("#")).join(", "));
+    if (k === undefined)
+      throw new Usage(`there is no node ${name}`, name, [...network.index.keys()].filter((x) => !x.includes("#")).join(", "));
     return k;
   };
-  const probes = word(call, "probe").split(/[,\s]+/).filter(Boolean);
+  const probes = word(call, "probe")
+    .split(/[,\s]+/)
+    .filter(Boolean);
   const drive = call.options.has("in") ? sine(node(word(call, "in")), number(call, "level"), number(call, "freq")) : undefined;
   const stop = number(call, "for");
   const run = transient(network, {
@@ -236,15 +249,4 @@ function tran(circuit: Circuit, call: Call): Outcome {
     mostStep: drive ? 1 / number(call, "freq") / 40 : undefined,
   });
   return { code: 0, out: json({ t: run.t, v: Object.fromEntries(probes.map((p, i) => [p, run.v[i]])) }) };
-}
-
-/** The averaged answer as the start of a pulsed run: same nodes, the branches after them. */
-function pulsedStart(averaged: ReturnType<typeof solveOperatingPoint>, network: ReturnType<typeof compile>): Float64Array {
-  const x = new Float64Array(network.size);
-  network.nodes.forEach((name, k) => {
-    const from = averaged.network.index.get(name);
-    if (from !== undefined) x[k] = averaged.x[from]!;
-  });
-  network.branches.forEach((b, i) => (x[b.index] = averaged.x[averaged.network.nodes.length + i] ?? 0));
-  return x;
 }

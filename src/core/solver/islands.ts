@@ -2,8 +2,19 @@
 
 import type { Network } from "./network";
 
-/** Each such node, and whether nothing but grids hangs on its island: then no solve can say what it is at. */
-export function groundIslands(network: Network): { node: number; gridsOnly: boolean }[] {
+export interface Island {
+  node: number;
+  /** Where its 1 TΩ leads: ground (−1), or the cathode beside a grid that nothing holds. */
+  to: number;
+  /** Nothing but grids hangs on it: no solve can say what it is at. */
+  gridsOnly: boolean;
+}
+
+/**
+ * Each such node. A grid without a leak collects electrons until it stands about a volt below its cathode, wherever that
+ * is; a leak to ground would cut the tube off instead.
+ */
+export function groundIslands(network: Network): Island[] {
   const count = network.nodes.length;
   const parent = Int32Array.from({ length: count + 1 }, (_, i) => i);
   const slot = (node: number) => (node < 0 ? count : node);
@@ -27,16 +38,20 @@ export function groundIslands(network: Network): { node: number; gridsOnly: bool
   }
   const ground = find(count);
   const carriers = new Set<number>();
-  for (const t of network.tubes) {
-    const grid = t.device.at.length - 2;
-    t.device.at.forEach((node, i) => {
+  const cathodes = new Map<number, number>();
+  for (const { device } of network.tubes) {
+    const grid = device.at.length - 2;
+    device.at.forEach((node, i) => {
       if (node >= 0 && i !== grid) carriers.add(find(node));
     });
+    if (device.at[grid]! >= 0) cathodes.set(find(device.at[grid]!), device.at[grid + 1]!);
   }
-  const out: { node: number; gridsOnly: boolean }[] = [];
+  const out: Island[] = [];
   for (let node = 0; node < count; node++) {
     const root = find(node);
-    if (root !== ground) out.push({ node, gridsOnly: !carriers.has(root) });
+    if (root === ground) continue;
+    const gridsOnly = !carriers.has(root);
+    out.push({ node, gridsOnly, to: gridsOnly ? (cathodes.get(root) ?? -1) : -1 });
   }
   return out;
 }

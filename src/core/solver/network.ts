@@ -6,7 +6,7 @@ import { emissionAt } from "../tubes/model";
 import { rectifierModel, type RectifierModel } from "../supply/rectifier";
 import { addElement } from "./elements";
 import type { Device, TubeState } from "./devices";
-import { groundIslands } from "./islands";
+import { groundIslands, type Island } from "./islands";
 
 /** A conductance between two unknowns (−1: ground). Its value may be turned between solves. */
 export interface Conductor {
@@ -95,8 +95,8 @@ export interface Network {
   hertz: number;
   /** Today's mains over the circuit's. */
   mainsRatio: number;
-  /** Nodes that nothing linear ties to ground: each has 1 TΩ. `gridsOnly`: nothing but grids hang on them. */
-  islands: { node: number; gridsOnly: boolean }[];
+  /** Nodes that nothing linear ties to ground: each has 1 TΩ. */
+  islands: Island[];
   supply: Supply;
 }
 
@@ -164,7 +164,7 @@ export function compile(circuit: Circuit, options: NetworkOptions = {}): Network
   network.size = nodes.length + pending.length;
   for (const finish of deferred) finish();
   network.islands = groundIslands(network);
-  for (const { node } of network.islands) network.conductors.push({ name: "", a: node, b: -1, siemens: OPEN_SIEMENS });
+  for (const { node, to } of network.islands) network.conductors.push({ name: "", a: node, b: to, siemens: OPEN_SIEMENS });
   return network;
 }
 

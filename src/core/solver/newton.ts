@@ -100,8 +100,7 @@ function patternOf(network: Network): Uint8Array {
   assemble(network, values, new Float64Array(n));
   for (let k = 0; k < values.length; k++) if (values[k] !== 0) pattern[k] = 1;
   for (let k = 0; k < n; k++) pattern[k * n + k] = 1;
-  for (const { at } of network.devices)
-    for (const r of at) for (const c of at) if (r >= 0 && c >= 0) pattern[r * n + c] = 1;
+  for (const { at } of network.devices) for (const r of at) for (const c of at) if (r >= 0 && c >= 0) pattern[r * n + c] = 1;
   return pattern;
 }
 

@@ -131,7 +131,12 @@ const HIGH_NODE = 0.01;
  * What a meter of `meterOhms` to ground reads at each point: the meter loads that point alone.
  * @returns volts by point name. An operating point that did not converge gives NaN.
  */
-export function readings(op: OperatingPoint, points: readonly TestPoint[], meterOhms = 10e6, work = workspaceOf(op.network)): Map<string, number> {
+export function readings(
+  op: OperatingPoint,
+  points: readonly TestPoint[],
+  meterOhms = 10e6,
+  work = workspaceOf(op.network),
+): Map<string, number> {
   const { network, x } = op;
   const out = new Map<string, number>();
   if (!op.converged || !factorAt(work, x)) {

@@ -22,10 +22,12 @@ export function correctRectifiers(network: Network, work: Workspace, x: Float64A
     for (const part of small) {
       const next = shiftOf(network, work, part, x);
       if (next === undefined) continue;
-      moved = Math.max(moved, Math.abs(next - part.correction.shift) / part.model.peak);
-      part.correction.shift = next;
+      const change = Math.abs(next - part.correction.shift) / part.model.peak;
+      // What is already right is left alone: the answer in hand belongs to it.
+      if (change > 2e-4) part.correction.shift = next;
+      moved = Math.max(moved, change);
     }
-    if (moved < 2e-4) break;
+    if (moved <= 2e-4) break;
     const solved = newton(work, x);
     rounds += solved.rounds;
     if (!solved.converged) return { converged: false, rounds };

@@ -43,7 +43,10 @@ export function exportSpice(circuit: Circuit, mains?: number): string {
   }
   const floats = network.islands
     .filter(({ node }) => circuit.elements.some((e) => e.nodes.includes(network.nodes[node]!)))
-    .map(({ node }, i) => `Rfloat${i} ${network.nodes[node]} 0 ${spiceNumber(1 / OPEN_SIEMENS)} ;@skip yes`);
+    .map(
+      ({ node, to }, i) =>
+        `Rfloat${i} ${network.nodes[node]} ${to < 0 ? "0" : network.nodes[to]} ${spiceNumber(1 / OPEN_SIEMENS)} ;@skip yes`,
+    );
   return [
     circuit.title,
     "* Written by Scutum. Lines that begin with *@ and notes after a semicolon are for Scutum; SPICE passes over them.",
@@ -65,9 +68,7 @@ function subcircuitOf(e: Element, call: string, network: Network): string[] {
     return tubeSubcircuit(call, e.tube.model!, state?.emission ?? 1, state?.gas ?? 0, state?.typicalAmps);
   }
   const formal = e.nodes.map((_, i) => `n${i + 1}`);
-  const body = isRectifier(e.type)
-    ? rectifierBody(network.rectifiers.find((r) => r.element.name === e.name)!)
-    : blockBody(e, network);
+  const body = isRectifier(e.type) ? rectifierBody(network.rectifiers.find((r) => r.element.name === e.name)!) : blockBody(e, network);
   return [`.subckt ${call} ${formal.join(" ")} ;@library`, ...body, ".ends"];
 }
 
@@ -85,10 +86,7 @@ function rectifierBody({ model, correction }: { model: RectifierModel; correctio
     `Bt t 0 V=acos(min(max(${volts}/${n(peak)},-0.9999999),0.9999999))`,
   ];
   if (path.perveance === undefined)
-    return [
-      ...angle,
-      `Bi n2 n1 I=${n(scale / (Math.PI * path.rs))}*(${n(peak)}*sin(V(t))-${volts}*V(t))+${leak}`,
-    ];
+    return [...angle, `Bi n2 n1 I=${n(scale / (Math.PI * path.rs))}*(${n(peak)}*sin(V(t))-${volts}*V(t))+${leak}`];
   // Eight instants of the pulse, each a tube behind its resistance.
   const instants = GAUSS8.flatMap(([x], j) => [
     `Bu${j} u${j} 0 V=${n(peak)}*cos(V(t)*${n((1 + x) / 2)})-${volts}`,

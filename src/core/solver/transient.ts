@@ -153,6 +153,7 @@ export function transient(network: Network, options: TransientOptions): Transien
   const f2 = new Float64Array(n);
   const x1 = new Float64Array(n);
   const x2 = new Float64Array(n);
+  const correction = new Float64Array(n);
   let sinceProgress = 0;
 
   while (t < stop * (1 - 1e-12)) {
@@ -208,7 +209,15 @@ export function transient(network: Network, options: TransientOptions): Transien
       continue;
     }
     t = h === room ? breaks[nextBreak]! : t + h;
-    x.set(x2);
+    if (restart) x.set(x2);
+    else {
+      // The estimate is good enough to be taken off, once it has been filtered again: stiff parts would swing on it.
+      correction.fill(0);
+      for (const [r, c, value] of stored) correction[r]! += (value / half) * work.b[c]!;
+      if (drive) correction[drive.node] = 0;
+      lu.solve(correction);
+      for (let k = 0; k < n; k++) x[k] = x2[k]! - correction[k]!;
+    }
     result.steps++;
     result.t.push(t);
     keep.forEach((k, i) => result.v[i]!.push(x[k]!));

@@ -32,15 +32,31 @@ export const REJECT_SHARE = 0.65;
 
 type Row = Omit<TubeType, "aliases" | "model" | "picofarads"> & { aliases?: string[]; as?: string };
 
-const NOVAL_TWIN = [{ plate: 1, grid: 2, cathode: 3 }, { plate: 6, grid: 7, cathode: 8 }];
-const OCTAL_TWIN = [{ grid: 1, plate: 2, cathode: 3 }, { grid: 4, plate: 5, cathode: 6 }];
+const NOVAL_TWIN = [
+  { plate: 1, grid: 2, cathode: 3 },
+  { plate: 6, grid: 7, cathode: 8 },
+];
+const OCTAL_TWIN = [
+  { grid: 1, plate: 2, cathode: 3 },
+  { grid: 4, plate: 5, cathode: 6 },
+];
 const OCTAL_POWER = [{ plate: 3, screen: 4, grid: 5, cathode: 8 }];
 const MINIATURE_POWER = [{ cathode: 1, grid: 2, screen: 6, plate: 7 }];
 const NOVAL_RECTIFIER = [{ "plate 1": 1, cathode: 3, "plate 2": 7 }];
 const OCTAL_RECTIFIER = [{ "plate 1": 4, "plate 2": 6, cathode: 8 }];
 
-const dc = (plateVolts: number, plateWatts: number, screenWatts?: number) => ({ system: "design-centre" as const, plateVolts, plateWatts, screenWatts });
-const dm = (plateVolts: number, plateWatts: number, screenWatts?: number) => ({ system: "design-maximum" as const, plateVolts, plateWatts, screenWatts });
+const dc = (plateVolts: number, plateWatts: number, screenWatts?: number) => ({
+  system: "design-centre" as const,
+  plateVolts,
+  plateWatts,
+  screenWatts,
+});
+const dm = (plateVolts: number, plateWatts: number, screenWatts?: number) => ({
+  system: "design-maximum" as const,
+  plateVolts,
+  plateWatts,
+  screenWatts,
+});
 const six = (amps: number) => ({ volts: 6.3, amps });
 
 // One row a type, as in a catalogue.

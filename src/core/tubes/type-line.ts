@@ -65,5 +65,7 @@ export function writeTubeType(type: TubeType): string {
         ...(type.ratings.screenWatts ? [`screenwatts=${type.ratings.screenWatts}`] : []),
       ]
     : [];
-  return ["*@tube", type.type, `kind=${model.kind}`, ...values, `heater=${type.heater.volts}`, `amps=${type.heater.amps}`, ...rated].join(" ");
+  return ["*@tube", type.type, `kind=${model.kind}`, ...values, `heater=${type.heater.volts}`, `amps=${type.heater.amps}`, ...rated].join(
+    " ",
+  );
 }
