@@ -10,7 +10,7 @@ import { newton, type Workspace } from "./newton";
 
 /** ωCR from which the averaged law is good to 1 %. */
 const STEADY = 30;
-const STEPS = 400;
+const STEPS = 240;
 
 /** Corrects every rectifier that needs it and solves again, to and fro; `x` is overwritten. */
 export function correctRectifiers(network: Network, work: Workspace, x: Float64Array): { converged: boolean; rounds: number } {
@@ -102,7 +102,7 @@ function shiftOf(network: Network, work: Workspace, part: RectifierPart, x: Floa
   const ripple = network.hertz * part.model.pulses;
   const [siemens, susceptance] = admittanceAcross(network, work, part, x, ripple);
   const farads = Math.max(susceptance / (2 * Math.PI * ripple), 2e-9);
-  const steady = steadyVolts(part.model, amps, farads, Math.max(0, siemens), network.hertz);
+  const steady = steadyVolts(part.model, amps, farads, Math.max(0, siemens), network.hertz, volts);
   if (steady === undefined) return undefined;
   // The averaged law gives `amps` at volts + shift; the pulses give it at `steady`.
   return volts + part.correction.shift - steady;
@@ -110,9 +110,16 @@ function shiftOf(network: Network, work: Workspace, part: RectifierPart, x: Floa
 
 /**
  * Average voltage of a reservoir that the real rectifier charges and that `amps` (average) leave, with `siemens` to the
- * ripple: periodic steady state by shooting. @returns undefined when no periodic answer was found.
+ * ripple: periodic steady state by shooting. @param about a first guess of it. @returns undefined when no periodic answer was found.
  */
-export function steadyVolts(model: RectifierModel, amps: number, farads: number, siemens: number, hertz: number): number | undefined {
+export function steadyVolts(
+  model: RectifierModel,
+  amps: number,
+  farads: number,
+  siemens: number,
+  hertz: number,
+  about: number,
+): number | undefined {
   const period = 1 / (hertz * Math.max(1, model.pulses));
   const angle = (2 * Math.PI) / Math.max(1, model.pulses);
   const h = period / STEPS;
@@ -136,23 +143,35 @@ export function steadyVolts(model: RectifierModel, amps: number, farads: number,
     }
     return { end: v, average: sum / STEPS };
   };
-  let centre = 0.8 * model.peak;
-  let v0 = centre;
-  let best: number | undefined;
-  for (let outer = 0; outer < 60; outer++) {
-    for (let inner = 0; inner < 40; inner++) {
-      const here = run(v0, centre).end - v0;
-      if (Math.abs(here) < 1e-4) break;
+  let centre = about;
+  let v0 = about;
+  /** Settles v0 for this centre and gives the average's distance from it. */
+  const miss = () => {
+    let average = centre;
+    for (let inner = 0; inner < 30; inner++) {
+      const here = run(v0, centre);
+      average = here.average;
+      const over = here.end - v0;
+      if (Math.abs(over) < 1e-5 * model.peak) break;
       const d = 1e-3 * model.peak;
-      const slope = (run(v0 + d, centre).end - (v0 + d) - here) / d;
-      const step = slope < -1e-9 ? here / slope : -here;
+      const slope = (run(v0 + d, centre).end - (v0 + d) - over) / d;
+      const step = slope < -1e-9 ? over / slope : -over;
       v0 -= Math.max(-0.5 * model.peak, Math.min(0.5 * model.peak, step));
     }
-    const { average } = run(v0, centre);
-    best = average;
-    if (Math.abs(average - centre) < 1e-4 * model.peak) break;
-    // The load's pull on the ripple must be about the average itself: move there, in full where the load is soft.
-    centre += average - centre;
+    return average - centre;
+  };
+  // The load's pull on the ripple must be about the average itself: a secant search for where it is.
+  let before = centre;
+  let missBefore = miss();
+  centre += missBefore;
+  for (let outer = 0; outer < 30; outer++) {
+    const missNow = miss();
+    if (Math.abs(missNow) < 5e-5 * model.peak) return centre + missNow;
+    const slope = (missNow - missBefore) / (centre - before);
+    const step = Number.isFinite(slope) && slope < -1e-6 ? -missNow / slope : missNow;
+    before = centre;
+    missBefore = missNow;
+    centre += Math.max(-0.3 * model.peak, Math.min(0.3 * model.peak, step));
   }
-  return best;
+  return undefined;
 }

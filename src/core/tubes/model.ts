@@ -37,8 +37,11 @@ export interface PentodeModel extends Omit<TriodeModel, "kind"> {
 
 export type TubeModel = TriodeModel | PentodeModel;
 
-/** Half-width of the smooth positive part of plate and screen volts. */
-export const SMOOTH_VOLTS = 0.5;
+/**
+ * Volts over which plate and screen come to take current: below zero it ends exponentially, as the electrons' own speeds
+ * let it, so that a plate left floating rests a few volts below its cathode.
+ */
+export const SMOOTH_VOLTS = 0.25;
 /** Insulation of socket and base from plate to cathode, siemens: keeps a derivative where the tube is far beyond cut-off. */
 export const LEAK_SIEMENS = 1e-12;
 /** Grid volts around which grid current sets in, and the width of the onset. */
@@ -69,9 +72,8 @@ export const TRIODE_OUT = 5;
 
 /** @param out [Ip, Ig, ∂Ip/∂Vp, ∂Ip/∂Vg, ∂Ig/∂Vg]. */
 export function triodeLaw(m: TriodeModel, vp: number, vg: number, out: Float64Array): void {
-  const root = Math.sqrt(vp * vp + SMOOTH_VOLTS * SMOOTH_VOLTS);
-  const p = 0.5 * (vp + root);
-  const dp = 0.5 * (1 + vp / root);
+  const p = SMOOTH_VOLTS * softplus(vp / SMOOTH_VOLTS);
+  const dp = logistic(vp / SMOOTH_VOLTS);
   const r = Math.sqrt(m.kvb + p * p);
   const drive = vg + m.vct;
   const x = m.kp * (1 / m.mu + drive / r);
@@ -97,12 +99,10 @@ export const PENTODE_OUT = 10;
 
 /** @param out [Ip, Ig2, Ig, ∂Ip/∂Vp, ∂Ip/∂Vg2, ∂Ip/∂Vg, ∂Ig2/∂Vp, ∂Ig2/∂Vg2, ∂Ig2/∂Vg, ∂Ig/∂Vg]. */
 export function pentodeLaw(m: PentodeModel, vp: number, vs: number, vg: number, out: Float64Array): void {
-  const rootP = Math.sqrt(vp * vp + SMOOTH_VOLTS * SMOOTH_VOLTS);
-  const p = 0.5 * (vp + rootP);
-  const dp = 0.5 * (1 + vp / rootP);
-  const rootS = Math.sqrt(vs * vs + SMOOTH_VOLTS * SMOOTH_VOLTS);
-  const q = 0.5 * (vs + rootS);
-  const dq = 0.5 * (1 + vs / rootS);
+  const p = SMOOTH_VOLTS * softplus(vp / SMOOTH_VOLTS);
+  const dp = logistic(vp / SMOOTH_VOLTS);
+  const q = SMOOTH_VOLTS * softplus(vs / SMOOTH_VOLTS);
+  const dq = logistic(vs / SMOOTH_VOLTS);
   gridLaw(m.kgrid, vg, out, 2, 9);
 
   const r = Math.sqrt(m.kvb + q * q);

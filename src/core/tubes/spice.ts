@@ -15,8 +15,7 @@ const power = (x: string, y: number) => `exp(${n(y)}*ln(${x}+1e-30))`;
 export function tubeSubcircuit(name: string, m: TubeModel, emission = 1, gas = 0, typicalAmps = 1e-3): string[] {
   const pentode = m.kind === "pentode";
   const drive = pentode ? "s" : "p";
-  const square = n(SMOOTH_VOLTS * SMOOTH_VOLTS);
-  const positive = (electrode: string) => `0.5*(V(${electrode},k)+sqrt(V(${electrode},k)*V(${electrode},k)+${square}))`;
+  const positive = (electrode: string) => `${n(SMOOTH_VOLTS)}*${softplus(`(V(${electrode},k)/${n(SMOOTH_VOLTS)})`)}`;
   const lines = [
     `.subckt ${name} ${pentode ? "p s g k" : "p g k"} ;@library`,
     `Bq q 0 V=${positive(drive)}`,
