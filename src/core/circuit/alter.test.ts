@@ -3,8 +3,21 @@ import { findElement } from "./circuit";
 import { circuitOf } from "../solver/circuits-for-tests";
 
 const circuit = circuitOf(
-  "VB b 0 300", "R7 b p 100k", "XV1A p g k 12AX7", "XV1B b g2 k2 12AX7", "R2 k 0 1.5k", "R3 g 0 1MEG", "R4 g2 0 1MEG", "R5 k2 0 1k",
-  "C3 p g2 22n", "XP1 0 w g POT value=1MEG pos=0.5", "R6 w 0 1MEG", "XS1 b x SW state=closed", "XS2 x y z SW2 state=1", "R8 y 0 1k", "R9 z 0 1k",
+  "VB b 0 300",
+  "R7 b p 100k",
+  "XV1A p g k 12AX7",
+  "XV1B b g2 k2 12AX7",
+  "R2 k 0 1.5k",
+  "R3 g 0 1MEG",
+  "R4 g2 0 1MEG",
+  "R5 k2 0 1k",
+  "C3 p g2 22n",
+  "XP1 0 w g POT value=1MEG pos=0.5",
+  "R6 w 0 1MEG",
+  "XS1 b x SW state=closed",
+  "XS2 x y z SW2 state=1",
+  "R8 y 0 1k",
+  "R9 z 0 1k",
 );
 const names = (c: typeof circuit) => c.elements.map((e) => e.name);
 

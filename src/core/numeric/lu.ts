@@ -232,7 +232,9 @@ export class ComplexLu {
       const order = findOrder(
         this.n,
         size,
-        Uint8Array.from(size, (x) => (x !== 0 ? 1 : 0)), true);
+        Uint8Array.from(size, (x) => (x !== 0 ? 1 : 0)),
+        true,
+      );
       if (typeof order === "number") return order;
       this.order = order;
       if (!this.eliminate(order, bRe, bIm, true)) return order.column[this.n - 1]!;

@@ -43,7 +43,8 @@ test("over a thousand single faults of the shipped amps converge, balanced", () 
       }
       const { delivered, dissipated } = powerBalance(op);
       // Shorts of 10 mΩ carry the rounding of tens of amperes; below a microwatt nothing is left to balance.
-      if (Math.abs(delivered - dissipated) > 1e-6 * delivered + 1e-6) failed.push(`${amp} ${fault}: ${delivered} W against ${dissipated} W`);
+      if (Math.abs(delivered - dissipated) > 1e-6 * delivered + 1e-6)
+        failed.push(`${amp} ${fault}: ${delivered} W against ${dissipated} W`);
     }
   }
   expect(failed).toEqual([]);

@@ -28,7 +28,7 @@ export interface OhmReading {
 
 const MOST_STORED_VOLTS = 0.2;
 /** Above this a meter shows overload: the path is through insulation. */
-const OPEN_OHMS = 1e11;
+const OPEN_OHMS = 1e10;
 
 export class StoredChargeError extends Error {
   constructor(volts: number) {

@@ -57,7 +57,11 @@ export function rectifierModel(element: Element, mains: number, emission: number
   const kind = String(params.tube ?? "silicon");
   const plates = type === "RECT_BRIDGE" ? 2 : 1;
   const drop =
-    kind === "silicon" ? SILICON_VOLTS * plates : kind === "selenium" ? SELENIUM_PLATE_DROP * Math.ceil(vac / SELENIUM_PLATE_RMS) * plates : 0;
+    kind === "silicon"
+      ? SILICON_VOLTS * plates
+      : kind === "selenium"
+        ? SELENIUM_PLATE_DROP * Math.ceil(vac / SELENIUM_PLATE_RMS) * plates
+        : 0;
   const tube = element.rectifierTube?.rectifier;
   const perveance = tube && (tube.drop[1] / tube.drop[0] ** 1.5 / weak ** 1.5) * Math.max(emission, 1e-9);
   const rs = Math.max(typeof params.rs === "number" ? params.rs : 0, 0.1) * (perveance === undefined ? weak : 1);

@@ -1,0 +1,65 @@
+import { readFileSync } from "node:fs";
+import { runEngine } from "./headless";
+
+const run = (...args: string[]) => runEngine(args, (file) => readFileSync(file, "utf8"));
+const out = (...args: string[]) => JSON.parse(run(...args).out!);
+const WREN = "demo/amps/wren-5.cir";
+
+test("op: points, nodes, tubes", () => {
+  const op = out("op", WREN, "--mains", "240", "--set", "C6=leak:5M");
+  expect(op).toMatchObject({ converged: true, undetermined: [], tubes: { V2: { type: "EL84" }, V1A: { type: "12AX7" } } });
+  expect(op.points["V2.g"].volts).toBeGreaterThan(3);
+  expect(op.nodes.b1).toBeGreaterThan(op.points.B1.volts);
+  expect(op.tubes.V1A.screenVolts).toBeUndefined();
+});
+test("--without takes tubes out, --meter none is the node itself", () => {
+  const op = out("op", WREN, "--without", "V2", "--meter", "open");
+  expect(op.tubes.V2).toBeUndefined();
+  expect(op.points.B1.volts).toBe(op.nodes.b1);
+});
+test("ohm, ac, tran, spice, help", () => {
+  expect(out("ohm", WREN, "k2", "0").settled).toBeCloseTo(180, 6);
+  expect(out("ohm", WREN, "b1", "0").settled).toBeNull();
+  const ac = out("ac", WREN, "--in", "in", "--level", "0.001", "--freq", "400");
+  expect(ac.points["V1A.p"].volts).toBeGreaterThan(0.03);
+  const tran = out("tran", WREN, "--in", "in", "--level", "0.01", "--freq", "330", "--for", "5m", "--probe", "g2,out");
+  expect(tran.t.at(-1)).toBeCloseTo(0.005, 12);
+  expect(tran.v.g2).toHaveLength(tran.t.length);
+  expect(Math.max(...tran.v.out)).toBeGreaterThan(0.05);
+  expect(run("spice", WREN).out).toMatch(/^Wren 5[\s\S]*\.subckt EL84[\s\S]*\.end\n$/);
+  expect(run("--help").out).toMatch(/npm run --silent engine -- op/);
+});
+test("pulsed: the ripple of the reservoir", () => {
+  const tran = out("tran", WREN, "--pulsed", "--for", "60m", "--probe", "b1");
+  const late = tran.v.b1.filter((_: number, k: number) => tran.t[k] > 0.02);
+  const ripple = Math.max(...late) - Math.min(...late);
+  // I/(f·C)·(1 − 2θ/π): about 46 mA into 32 µF at 100 Hz.
+  expect(ripple).toBeGreaterThan(6);
+  expect(ripple).toBeLessThan(14);
+});
+test.each([
+  [["op", "missing.cir"], { error: expect.stringContaining("cannot be opened") }],
+  [["op"], { error: expect.stringContaining("wants a circuit file") }],
+  [["sing", WREN], { found: "sing", expected: expect.stringContaining("op, ohm") }],
+  [["op", WREN, "--volume", "3"], { found: "--volume" }],
+  [["op", WREN, "--mains", "lots"], { found: "lots" }],
+  [["op", WREN, "--set", "R99=open"], { found: "R99=open" }],
+  [["ohm", WREN, "b1"], { expected: "RED BLACK" }],
+  [["ohm", WREN, "b1", "nowhere"], { error: "no node nowhere" }],
+  [["ac", WREN, "--level", "1", "--freq", "400"], { expected: "--in with a node" }],
+])("%j ends with exit 2 and one JSON error", (args, wanted) => {
+  const { code, out: printed, error } = run(...args);
+  expect(code).toBe(2);
+  expect(printed).toBeUndefined();
+  expect(JSON.parse(error!)).toMatchObject(wanted);
+});
+test("a file with bad lines: every one of them, with its line", () => {
+  const bad = runEngine(["op", "x.cir"], () => "t\nR1 a 0 4k7\nC1 a b\nXV1 a b c 12ZZ9\n");
+  expect(bad.code).toBe(2);
+  expect(JSON.parse(bad.error!).map((e: { line: number }) => e.line)).toEqual(expect.arrayContaining([2, 3, 4]));
+});
+test("mains without *@mains is an error", () => {
+  const { code, error } = runEngine(["op", "x.cir", "--mains", "117"], () => "t\nV1 a 0 5\nR1 a 0 1k\n");
+  expect(code).toBe(2);
+  expect(JSON.parse(error!)).toMatchObject({ expected: expect.stringContaining("*@mains") });
+});
