@@ -28,6 +28,7 @@ export default tseslint.config(
   },
   {
     files: ["src/core/**/*.ts"],
+    ignores: ["src/core/**/*-for-tests.ts"],
     rules: forbid(
       [
         "^(?!\\.{1,2}/|@/core/|class-validator$|class-transformer$|reflect-metadata$|fft\\.js$).*",

@@ -9,6 +9,7 @@ import type { Settings } from "@/core/job/settings";
 import type { Database, Sql } from "./db";
 import { addModel, getModel, type AmpModel } from "./models";
 import { getSettings } from "./settings";
+import { solvedHere } from "./solved";
 import { appendIn, checkIncoming, getJob, readTape, type IncomingEvent, type JobHead } from "./tape";
 
 export interface WholeJob {
@@ -49,10 +50,14 @@ export function circuitOf(job: Pick<WholeJob, "model">): Circuit | undefined {
   return job.model && readCircuit(job.model.netlist).circuit;
 }
 
+/** Without solving: rails that were never read are estimated from the chart. */
 export function viewOf(job: WholeJob, now = Date.now()): JobView {
   return viewJob(job.events, circuitOf(job), job.settings, now);
 }
 
+/** The owner's report, its verdicts against the solved circuit. */
 export function reportOf(job: WholeJob): Report {
-  return composeReport(job.head.id, viewOf(job), job.settings);
+  const circuit = circuitOf(job);
+  const view = viewJob(job.events, circuit, job.settings, Date.now(), circuit && solvedHere(circuit, job.model!.netlist));
+  return composeReport(job.head.id, view, job.settings);
 }

@@ -118,14 +118,13 @@ describe("the circuit file", () => {
     expect(errors(".subckt s a\nXQ a s\n.ends\nR1 a 0 1k\nXW a s")[0]).toMatch(/at most 8 deep/);
   });
 
-  test("junk, a missing file and ten thousand bad lines end within a second", () => {
-    const start = performance.now();
+  // How long it takes is measured by the bench; here it must end, with what it found.
+  test("junk, a missing file, ten thousand bad lines, four thousand good ones", () => {
     expect(readCircuit("\u0000\u0001PNG").errors[0]?.found).toMatch(/binary/);
     expect(readCircuit("").errors).not.toEqual([]);
     const many = readCircuit("t\n" + Array.from({ length: 10_000 }, (_, i) => `R${i} n${i} n${i + 1} 4k7`).join("\n"));
     expect(many.errors).toHaveLength(500);
     const good = readCircuit("t\n" + Array.from({ length: 4_000 }, (_, i) => `R${i} n${i} ${i === 0 ? 0 : `n${i - 1}`} 1k`).join("\n"));
     expect(good.errors).toEqual([]);
-    expect(performance.now() - start).toBeLessThan(1000);
   });
 });

@@ -2,7 +2,8 @@
 
 import type { Circuit } from "../circuit/circuit";
 import { reservoirsOf, type Reservoir } from "../supply/reservoirs";
-import { chartScaled, type ExpectationSource } from "../walk/expectation";
+import type { ExpectationSource } from "../walk/expectation";
+import { modelled, type SolvedLookup } from "../walk/modelled";
 import { walkRows, type WalkRow } from "../walk/walk";
 import { energyAt, jobReservoirs, type EnergyContext, type EnergyState } from "./energy";
 import type { JobEvent } from "./events/event";
@@ -20,10 +21,22 @@ export interface JobView {
   rows: WalkRow[];
 }
 
-/** Folds the tape and lays the circuit beside it. `now` is milliseconds since 1970. */
-export function viewJob(events: JobEvent[], circuit: Circuit | undefined, settings: Settings, now: number): JobView {
+/** Before anything is solved: the scaled chart stands in. */
+const NOTHING_SOLVED: SolvedLookup = () => undefined;
+
+/**
+ * Folds the tape and lays the circuit beside it. `now` is milliseconds since 1970.
+ * @param solved what the solver has found so far, by conditions.
+ */
+export function viewJob(
+  events: JobEvent[],
+  circuit: Circuit | undefined,
+  settings: Settings,
+  now: number,
+  solved: SolvedLookup = NOTHING_SOLVED,
+): JobView {
   const state = foldJob(events);
-  const source = circuit && chartScaled(circuit);
+  const source = circuit && modelled(circuit, solved);
   const fromCircuit = circuit ? reservoirsOf(circuit) : [];
   const energyContext: EnergyContext = {
     circuit,

@@ -81,7 +81,7 @@ export function transient(network: Network, options: TransientOptions): Transien
   const base = new Float64Array(n * n);
   let baseStep = -1;
 
-  let x = options.start.slice();
+  const x = options.start.slice();
   const rest = drive ? x[drive.node]! : 0;
   const setClock = (t: number) => {
     if (pulsed) network.clock.phase = 2 * Math.PI * network.hertz * t - Math.PI / 2;

@@ -15,6 +15,8 @@ export interface Expectation {
   basis: "chart" | "model";
   /** One line for the screen: where the figure comes from. */
   note: string;
+  /** The printed chart scaled to today, beside a solved figure; `disagrees` when both cannot be right. */
+  chart?: { volts: number; disagrees: boolean };
 }
 
 export interface ExpectationSource {

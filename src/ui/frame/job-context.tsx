@@ -11,7 +11,9 @@ import { conditionsNow } from "@/core/job/fold";
 import { energyOf, stationMarks, viewJob, type JobView, type StationMark } from "@/core/job/job-view";
 import type { Settings } from "@/core/job/settings";
 import type { StationId } from "@/core/job/stations";
+import type { SolverPort } from "@/core/solver/port";
 import type { JobPort } from "./job-port";
+import { useSolved, type SolvedState } from "./use-solved";
 import { useTape, type Tape } from "./use-tape";
 
 export interface JobValue {
@@ -31,6 +33,9 @@ export interface JobValue {
   conditions: Conditions;
   entryContext(station: StationId): EntryContext;
   modelName?: string;
+  modelId?: number;
+  /** How the solver of this amp's circuit is doing. */
+  solved: SolvedState;
 }
 
 const JobContext = createContext<JobValue | undefined>(undefined);
@@ -46,14 +51,28 @@ export interface JobProviderProps {
   events: JobEvent[];
   netlist?: string;
   modelName?: string;
+  modelId?: number;
   settings: Settings;
   serverNow: string;
   who: string;
   port: JobPort;
+  solver?: SolverPort;
   children: ReactNode;
 }
 
-export function JobProvider({ jobId, events, netlist, modelName, settings, serverNow, who, port, children }: JobProviderProps) {
+export function JobProvider({
+  jobId,
+  events,
+  netlist,
+  modelName,
+  modelId,
+  settings,
+  serverNow,
+  who,
+  port,
+  solver,
+  children,
+}: JobProviderProps) {
   // The server's clock decides; the first render uses its time so that both sides draw the same.
   const [clock, setClock] = useState(0);
   const [now, setNow] = useState(() => Date.parse(serverNow));
@@ -69,7 +88,11 @@ export function JobProvider({ jobId, events, netlist, modelName, settings, serve
   const tape = useTape(jobId, events, port, who, clock);
   const circuit = useMemo(() => (netlist === undefined ? undefined : readCircuit(netlist).circuit), [netlist]);
   const minute = Math.floor(now / 60_000);
-  const view = useMemo(() => viewJob(tape.events, circuit, settings, minute * 60_000), [tape.events, circuit, settings, minute]);
+  const solved = useSolved(netlist, solver);
+  const view = useMemo(
+    () => viewJob(tape.events, circuit, settings, minute * 60_000, solved.lookup),
+    [tape.events, circuit, settings, minute, solved.lookup],
+  );
   const energy = useMemo(() => energyOf(view, now), [view, now]);
   const marks = useMemo(() => stationMarks(view, energy, settings), [view, energy, settings]);
   const [stands, setStands] = useState({ switches: "", controls: "" });
@@ -92,6 +115,8 @@ export function JobProvider({ jobId, events, netlist, modelName, settings, serve
       setStands,
       conditions,
       modelName,
+      modelId,
+      solved,
       entryContext: (station) => ({
         circuit,
         reservoirs: view.reservoirs,
@@ -102,7 +127,7 @@ export function JobProvider({ jobId, events, netlist, modelName, settings, serve
         decimal: settings.decimal,
       }),
     };
-  }, [jobId, settings, view, energy, marks, now, tape, port, stands, circuit, modelName]);
+  }, [jobId, settings, view, energy, marks, now, tape, port, stands, circuit, modelName, modelId, solved]);
 
   return <JobContext.Provider value={value}>{children}</JobContext.Provider>;
 }

@@ -9,6 +9,7 @@ import { stageColumns, staircase, type WalkRow } from "@/core/walk/walk";
 import { StageColumns } from "../charts/stage-columns";
 import { Staircase } from "../charts/staircase";
 import { useJob } from "../frame/job-context";
+import type { SolvedState } from "../frame/use-solved";
 import { VerdictMark } from "../frame/verdict-mark";
 import { NoCircuit } from "./no-circuit";
 import { ReadingsFile } from "./readings-file";
@@ -21,7 +22,7 @@ export function Walk() {
 }
 
 function WalkSheet() {
-  const { view, energy, conditions, stands, setStands, modelName, jobId } = useJob();
+  const { view, energy, conditions, stands, setStands, modelName, modelId, jobId, solved } = useJob();
   const { rows, circuit } = view;
   const [at, setAt] = useState<string>();
   const [last, setLast] = useState<string>();
@@ -57,6 +58,7 @@ function WalkSheet() {
           can be made at any time.
         </p>
       )}
+      <Solving solved={solved} />
       <Probe key={row.point.name} row={row} field={field} taken={taken} go={go} />
       <div aria-live="assertive" className={energy.kind === "live" ? "min-h-14" : ""}>
         {done?.reading && <Outcome row={done} />}
@@ -103,12 +105,35 @@ function WalkSheet() {
 
       <WalkTable rows={rows} here={row.point.name} pick={pick} />
       <p className="soft text-xs">
-        Expected: the printed chart of the {modelName ?? "amp"}
-        {circuit!.chart ? `, drawn for ${circuit!.chart.mains} V` : ""}, scaled to the mains now. A chart may be for another revision; where
-        three points in a row disagree alike, doubt the chart first.
+        Expected: the circuit of the {modelName ?? "amp"} solved at the mains of the reading, tubes out left out, a 10 MΩ meter on the
+        point; the band holds 95 % of amps whose parts and tubes are within their tolerance. Switches and controls count where they are
+        noted by name, such as “S1 open” or “P1 0.7”. Chart: {circuit!.chart ? `drawn for ${circuit!.chart.mains} V, ` : ""}scaled to the
+        mains; it may be for another revision.{" "}
+        {modelId !== undefined && (
+          <a href={`/library/${modelId}`} className="underline underline-offset-4">
+            The circuit and its figures
+          </a>
+        )}
       </p>
       <ReadingsFile jobId={jobId} />
     </div>
+  );
+}
+
+/** While the circuit is being solved the scaled chart stands in; once it is, this says nothing. */
+function Solving({ solved }: { solved: SolvedState }) {
+  if (solved.failed)
+    return (
+      <p role="status" className="rounded border border-warning px-3 py-2 text-sm">
+        ▲ The circuit was not solved: {solved.failed}. Expectations are the scaled chart’s.
+      </p>
+    );
+  if (solved.progress === undefined) return null;
+  return (
+    <p role="status" className="soft flex items-center gap-3 text-sm">
+      Solving the circuit for these conditions; until then the scaled chart stands in.
+      <progress className="progress w-40" value={solved.progress} max={1} aria-label="Solving" />
+    </p>
   );
 }
 
@@ -167,6 +192,18 @@ function Probe({
             <span className="soft">Nothing to hold it against: {row.noExpectation}</span>
           )}
         </p>
+        {expected?.chart && (
+          <p className="mt-1">
+            {expected.chart.disagrees ? (
+              <span className="text-warning">
+                ▲ The chart says {formatVolts(expected.chart.volts)} today; the circuit cannot give that. The chart may be for another
+                revision, or misprinted here.
+              </span>
+            ) : (
+              <span className="soft">Chart, scaled: {formatVolts(expected.chart.volts)}</span>
+            )}
+          </p>
+        )}
         {point.caution && <p className="mt-1 text-warning">▲ {point.caution}</p>}
       </div>
       <form onSubmit={take}>
@@ -261,7 +298,14 @@ function WalkTable({ rows, here, pick }: { rows: WalkRow[]; here: string; pick(p
               </button>
             </td>
             <td>{r.point.pin ?? `node ${r.point.node}`}</td>
-            <td className="text-right tabular-nums">{r.point.chart !== undefined ? formatVolts(r.point.chart) : "–"}</td>
+            <td className="text-right tabular-nums">
+              {r.expected?.chart?.disagrees && (
+                <span className="text-warning" title="Out of what the circuit can give: the chart may be for another revision">
+                  ▲{" "}
+                </span>
+              )}
+              {r.point.chart !== undefined ? formatVolts(r.point.chart) : "–"}
+            </td>
             <td className="text-right tabular-nums">
               {r.expected ? `${formatVolts(r.expected.low).replace(" V", "")}…${formatVolts(r.expected.high)}` : "–"}
             </td>

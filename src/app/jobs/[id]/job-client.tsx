@@ -5,6 +5,10 @@ import { useMemo, type ReactNode } from "react";
 import { JobProvider, type JobProviderProps } from "@/ui/frame/job-context";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
 import type { JobEvent } from "@/core/job/events/event";
+import { workerSolver } from "@/workers/solver";
+
+/** One solver for the whole visit: what it has solved is kept from job to job. */
+const solver = workerSolver();
 
 async function answer<T>(response: Response): Promise<T> {
   const body = (await response.json().catch(() => undefined)) as (T & { error?: string; details?: { message: string }[] }) | undefined;
@@ -51,7 +55,7 @@ function portOf(jobId: number, who: string): JobPort {
   };
 }
 
-export function JobClient(props: Omit<JobProviderProps, "port" | "children"> & { children: ReactNode }) {
+export function JobClient(props: Omit<JobProviderProps, "port" | "solver" | "children"> & { children: ReactNode }) {
   const port = useMemo(() => portOf(props.jobId, props.who), [props.jobId, props.who]);
-  return <JobProvider {...props} port={port} />;
+  return <JobProvider {...props} port={port} solver={solver} />;
 }

@@ -21,6 +21,7 @@ export default async function JobLayout({ children, params }: { children: ReactN
       events={job.events}
       netlist={job.model?.netlist}
       modelName={job.model && `${job.model.maker} ${job.model.name}, version ${job.model.version}`}
+      modelId={job.model?.id}
       settings={job.settings}
       serverNow={new Date().toISOString()}
       who={who}

@@ -1,0 +1,45 @@
+/** What screens ask of the solver, wherever it runs. Types only: no screen carries the solver itself. */
+
+import type { SolveConditions, Solved } from "../walk/modelled";
+import type { TubePointOfWork } from "./operating-point";
+import type { Stress } from "./stress";
+import type { FitRow } from "../tubes/fit";
+import type { SheetData } from "../tubes/sheet-points";
+
+/** One nominal solve, for a model's own page and for comparing. */
+export interface Solution {
+  converged: boolean;
+  iterations: number;
+  ms: number;
+  unsettled: string[];
+  /** As a 10 MΩ meter reads them, by point name. */
+  points: Record<string, number>;
+  nodes: Record<string, number>;
+  tubes: Record<string, TubePointOfWork>;
+  stresses: Stress[];
+  undetermined: string[];
+}
+
+export interface FittedType {
+  /** The `*@tube` line for the circuit file. */
+  line: string;
+  rows: FitRow[];
+  doubts: string[];
+}
+
+/** Every call rejects with an Error whose message can be shown. */
+export interface SolverPort {
+  /** Bands of every point; `progress` is told 0 to 1. */
+  expected(netlist: string, conditions: SolveConditions, progress?: (part: number) => void): Promise<Solved>;
+  solve(netlist: string, conditions: SolveConditions): Promise<Solution>;
+  /** Fits a tube type to points of its sheet. */
+  fit(data: SheetData): Promise<FittedType>;
+  /** Gives up what is under way; its promises reject with SolverCancelled. */
+  cancel(): void;
+}
+
+export class SolverCancelled extends Error {
+  constructor() {
+    super("the solve was cancelled");
+  }
+}
