@@ -2,6 +2,7 @@
 
 import type { EventDraft } from "@/core/job/events/event";
 import type { IncomingEvent } from "@/server/tape";
+import type { SimulatedAmp } from "./simulated";
 
 export class Days {
   readonly events: IncomingEvent[] = [];
@@ -67,10 +68,20 @@ export class Days {
   read(
     point: string,
     value: number,
-    conditions: { mains?: number; warmMinutes?: number; switches?: string; controls?: string } = {},
+    conditions: { mains?: number; warmMinutes?: number; switches?: string; controls?: string; without?: string[] } = {},
   ): this {
     const digits = String(value).replace(/[-.]/g, "").replace(/^0+/, "").length || 1;
     return this.log(0.6, { type: "reading", payload: { point, kind: "dcv", value, digits, conditions } });
+  }
+
+  /** Reads points of a simulated amp, one after the other. */
+  walk(
+    amp: SimulatedAmp,
+    points: string[],
+    conditions: { mains?: number; warmMinutes?: number; switches?: string; controls?: string; without?: string[] } = {},
+  ): this {
+    for (const point of points) this.read(point, amp.volts(point, conditions), conditions);
+    return this;
   }
 
   ohms(point: string, value: number, digits = 3): this {

@@ -13,6 +13,7 @@ import { Days } from "./days";
 import { venn } from "./jobs/drover";
 import { ferry, rusk } from "./jobs/lantern";
 import { museum } from "./jobs/minor";
+import { lamplight } from "./jobs/picture-house";
 import { marrowby, netmakers } from "./jobs/wren";
 import { cabinet, can, underside } from "./photos";
 
@@ -30,6 +31,7 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   });
   const model = async (file: string): Promise<AmpModel> => addModel(database, readFileSync(join(AMPS, `${file}.cir`), "utf8"));
   const [wren, lantern, drover] = [await model("wren-5"), await model("lantern-15"), await model("drover-40")];
+  const [picture] = [await model("picture-house"), await model("minor"), await model("halberd-120")];
   const store = async (picture: Promise<Buffer>) => (await storePhoto(database, await picture)).hash;
   const photo = {
     cabinet: await store(cabinet("#6b3a2e", true)),
@@ -51,4 +53,5 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   await take(1004, "Mrs. Tilda Marrowby", "Wren 5", "B1177", wren, marrowby(days(), photo));
   await take(1005, "Osric Venn", "Drover 40", "D2208", drover, venn(days(), photo));
   await take(1006, "Netmakers' Hall committee", "Wren 5", "", wren, netmakers(days(), photo));
+  await take(1007, "Lamplight Picture House", "Picture House", "PH-021", picture, lamplight(days()));
 }

@@ -1,6 +1,12 @@
 /** Two Lanterns: a half-dead reservoir that waits for a part, and a finished job with everything on it. */
 
 import type { Days } from "../days";
+import { SimulatedAmp } from "../simulated";
+
+const WALKED = [
+  ...["B1", "B2", "B3", "B4", "V4.k", "V4.p", "V5.p", "V4.s", "V5.s", "V4.g", "V5.g"],
+  ...["V3A.p", "V3A.k", "V2A.p", "V2A.k", "V1A.p", "V1A.k"],
+];
 
 /** Captain Rusk's, played on a ship's inverter; its reservoir has lost most of itself. Waits for the can. */
 export function rusk(d: Days, photo: Record<string, string>): Days {
@@ -50,18 +56,14 @@ export function rusk(d: Days, photo: Record<string, string>): Days {
     .ohms("R9", 57.2e3)
     .ohms("R11", 56.4e3)
     .ohms("R13", 108e3);
+  // True fault: the reservoir has a third of its capacitance left.
+  const amp = new SimulatedAmp("lantern-15", 23, ["C1=9u"]);
   const warm = { mains: 229, warmMinutes: 10, switches: "tremolo off" };
   d.day(8, "10:40")
     .mains(229)
     .on(1, "variable")
     .note(4, "Mains current 0.52 A at 229 V, no smell")
-    .read("B1", 288, warm)
-    .read("B2", 271, warm)
-    .read("B3", 233, warm)
-    .read("B4", 203, warm)
-    .read("V4.k", 16.1, warm)
-    .read("V4.p", 281, warm)
-    .read("V5.p", 282, warm)
+    .walk(amp, ["B1", "B2", "B3", "B4", "V4.k", "V4.p", "V5.p"], warm)
     .log(0.8, { type: "reading", payload: { point: "B1", kind: "acv", value: 19.5, digits: 3, conditions: warm } })
     .note(1, "19.5 V of ripple on B1; bridging C1 with 33 µF takes it to 5 V and the growl with it")
     .off(1);
@@ -133,28 +135,10 @@ export function ferry(d: Days, photo: Record<string, string>): Days {
     },
   });
   const r9 = d.last;
+  // True fault: the inverter's plate resistor has gone high.
+  const amp = new SimulatedAmp("lantern-15", 37, ["R9=148k"]);
   const warm = { mains: 231, warmMinutes: 12, switches: "tremolo off" };
-  d.day(23, "10:00")
-    .mains(231)
-    .on(1, "variable")
-    .read("B1", 334, warm)
-    .read("B2", 319, warm)
-    .read("B3", 281, warm)
-    .read("B4", 247, warm)
-    .read("V4.k", 18.6, warm)
-    .read("V4.p", 326, warm)
-    .read("V5.p", 325, warm)
-    .read("V4.s", 314, warm)
-    .read("V5.s", 313, warm)
-    .read("V4.g", 0.02, warm)
-    .read("V5.g", 0.03, warm)
-    .read("V3A.p", 118, warm)
-    .read("V3A.k", 42.6, warm)
-    .read("V2A.p", 151, warm)
-    .read("V2A.k", 1.42, warm)
-    .read("V1A.p", 149, warm)
-    .read("V1A.k", 1.39, warm)
-    .off(2);
+  d.day(23, "10:00").mains(231).on(1, "variable").walk(amp, WALKED, warm).off(2);
   d.day(23, "11:10")
     .prove(0, [
       ["C1", 1.1, 1.2],
@@ -231,27 +215,7 @@ export function ferry(d: Days, photo: Record<string, string>): Days {
     )
     .log(3, { type: "finding-closed", payload: { finding: r9, how: "R9 replaced" } });
   const after = { mains: 232, warmMinutes: 15, switches: "tremolo off" };
-  d.day(20, "11:00")
-    .mains(232)
-    .on(1, "variable")
-    .read("B1", 335, after)
-    .read("B2", 320, after)
-    .read("B3", 279, after)
-    .read("B4", 246, after)
-    .read("V4.k", 18.7, after)
-    .read("V4.p", 327, after)
-    .read("V5.p", 326, after)
-    .read("V4.s", 315, after)
-    .read("V5.s", 315, after)
-    .read("V4.g", 0, after)
-    .read("V5.g", 0, after)
-    .read("V3A.p", 224, after)
-    .read("V3A.k", 53.9, after)
-    .read("V2A.p", 151, after)
-    .read("V2A.k", 1.42, after)
-    .read("V1A.p", 149, after)
-    .read("V1A.k", 1.39, after)
-    .off(40);
+  d.day(20, "11:00").mains(232).on(1, "variable").walk(amp.with(), WALKED, after).off(40);
   d.day(19, "10:00")
     .prove(0, [
       ["C1", 0.6, 0.6],

@@ -1,6 +1,7 @@
 /** Two Wrens: one with a leaky coupling capacitor, one whose primary sits on the wrong tap. */
 
 import type { Days } from "../days";
+import { SimulatedAmp } from "../simulated";
 
 /** Mrs. Marrowby's, inherited; she wants it original. At the walk, with the leak found and the owner not asked yet. */
 export function marrowby(d: Days, photo: Record<string, string>): Days {
@@ -102,21 +103,23 @@ export function marrowby(d: Days, photo: Record<string, string>): Days {
       },
     });
   const warm = { mains: 231, warmMinutes: 14 };
-  d.read("B1", 262, warm).read("B2", 24.1, warm);
+  // True fault: C6 leaks, more as it warms.
+  const amp = new SimulatedAmp("wren-5", 11, ["C6=leak:14M"]);
+  const b2 = amp.volts("B2", warm);
+  d.walk(amp, ["B1"], warm).read("B2", b2 / 10, warm);
   const slip = d.last;
   d.log(0.5, {
     type: "reading",
     supersedes: slip,
     reason: "meter had changed its range",
-    payload: { point: "B2", kind: "dcv", value: 241, digits: 3, conditions: warm },
+    payload: { point: "B2", kind: "dcv", value: b2, digits: 3, conditions: warm },
   })
-    .read("B3", 201, warm)
-    .read("V2.k", 11.6, warm)
-    .read("V2.p", 251, warm)
-    .read("V2.s", 238, warm)
-    .read("V2.g", 4.2, warm)
-    .note(1, "V2.g climbs from 1.1 V cold to 4.2 V in a quarter of an hour")
-    .read("V1B.p", 133, warm)
+    .walk(amp, ["B3", "V2.k", "V2.p", "V2.s", "V2.g"], warm)
+    .note(
+      1,
+      `V2.g climbs from ${amp.with("C6=leak:60M").volts("V2.g", warm)} V cold to ${amp.volts("V2.g", warm)} V in a quarter of an hour`,
+    )
+    .walk(amp, ["V1B.p"], warm)
     .off(2);
   return d;
 }

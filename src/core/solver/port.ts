@@ -17,6 +17,8 @@ export interface Solution {
   nodes: Record<string, number>;
   tubes: Record<string, TubePointOfWork>;
   stresses: Stress[];
+  /** Voltage gain of each stage from its in to its out at 1 kHz, the rest of the amp as it is. */
+  gains: Record<string, number>;
   undetermined: string[];
 }
 

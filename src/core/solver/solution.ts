@@ -3,9 +3,22 @@
 import { alter, without } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
 import type { SolveConditions } from "../walk/modelled";
-import { operatingPoint, readings, tubesAtWork } from "./operating-point";
+import { operatingPoint, readings, tubesAtWork, type OperatingPoint } from "./operating-point";
+import { magnitude, SmallSignal } from "./small-signal";
 import type { Solution } from "./port";
 import { stresses } from "./stress";
+
+const GAIN_HERTZ = 1000;
+
+function stageGains(op: OperatingPoint): Record<string, number> {
+  const signal = new SmallSignal(op);
+  return Object.fromEntries(
+    op.network.circuit.stages.flatMap((s) => {
+      const [a, b] = [op.network.index.get(s.in), op.network.index.get(s.out)];
+      return a === undefined || b === undefined ? [] : [[s.name, magnitude(signal.drive(a, 1, GAIN_HERTZ)[b]!)]];
+    }),
+  );
+}
 
 /** @throws AlterError, NoMainsError as the conditions demand. */
 export function solveOnce(circuit: Circuit, conditions: SolveConditions, meterOhms = 10e6): Solution {
@@ -22,6 +35,7 @@ export function solveOnce(circuit: Circuit, conditions: SolveConditions, meterOh
     nodes: Object.fromEntries(op.network.nodes.map((name, k) => [name, op.x[k]!])),
     tubes: Object.fromEntries(op.converged ? tubesAtWork(op) : []),
     stresses: op.converged ? stresses(op) : [],
+    gains: op.converged ? stageGains(op) : {},
     undetermined: op.undetermined,
   };
 }

@@ -1,0 +1,35 @@
+/** Changes to the text of a circuit file that keep everything else in it as it was typed. */
+
+import type { Provenance } from "./circuit";
+
+/** Sets `@prov` on one line (1-based) of the text. */
+export function setProvenance(text: string, line: number, prov: Provenance): string {
+  const lines = text.split("\n");
+  const at = lines[line - 1];
+  if (at === undefined) return text;
+  lines[line - 1] = withProvenance(at, prov);
+  return lines.join("\n");
+}
+
+function withProvenance(line: string, prov: Provenance): string {
+  if (/@prov\s+\S+/.test(line)) return line.replace(/@prov\s+\S+/, `@prov ${prov}`);
+  const bare = line.replace(/\s+$/, "");
+  return line.includes(";") ? `${bare} @prov ${prov}` : `${bare} ;@prov ${prov}`;
+}
+
+/** Marks every part of the file; title, comments and dot lines stay. */
+export function markAll(text: string, prov: Provenance): string {
+  return text
+    .split("\n")
+    .map((line, i) => (i > 0 && /^\s*[RCLVIDX]\w/i.test(line) ? withProvenance(line, prov) : line))
+    .join("\n");
+}
+
+/** Puts a `*@` line after the last one of the file's head, in place of one for the same tube type. */
+export function putTubeType(text: string, tubeLine: string): string {
+  const name = tubeLine.split(/\s+/)[1]?.toUpperCase();
+  const lines = text.split("\n").filter((l) => !(l.startsWith("*@tube") && l.split(/\s+/)[1]?.toUpperCase() === name));
+  const last = lines.findLastIndex((l) => l.startsWith("*@"));
+  lines.splice(last < 0 ? 1 : last + 1, 0, tubeLine);
+  return lines.join("\n");
+}

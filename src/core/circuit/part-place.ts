@@ -1,0 +1,72 @@
+/** A part and a node in words: what it is, where it sits. */
+
+import { formatQuantity } from "../quantity/format";
+import type { Circuit, Element } from "./circuit";
+
+const TRIODE = ["plate", "grid", "cathode"];
+const PENTODE = ["plate", "screen", "grid", "cathode"];
+
+/** "R7, 100 kΩ"; "V1A, 12AX7". */
+export function partWords(e: Element): string {
+  if (e.tube) return `${e.name}, ${e.type}`;
+  if (e.letter === "X") return `${e.name}, ${blockWords(e)}`;
+  const unit = ({ R: "Ω", C: "F", L: "H", V: "V", I: "A" } as const)[e.letter as "R"];
+  return e.value === undefined || !unit ? e.name : `${e.name}, ${formatQuantity(e.value, unit, 3)}`;
+}
+
+const BLOCK_WORDS: Record<string, string> = {
+  POT: "control",
+  SW: "switch",
+  SW2: "change-over switch",
+  OPT_SE: "output transformer",
+  OPT_PP: "output transformer",
+  XFMR: "transformer",
+  RECT_FULL: "full-wave rectifier",
+  RECT_HALF: "half-wave rectifier",
+  RECT_BRIDGE: "bridge rectifier",
+  DOUBLER: "voltage doubler",
+  OPAMP: "operational amplifier",
+  NMOS: "transistor",
+  ZENER: "zener diode",
+};
+
+export function blockWords(e: Element): string {
+  const word = BLOCK_WORDS[e.type ?? ""] ?? e.type ?? e.letter;
+  if (e.type === "POT") return `${formatQuantity(e.value ?? 0, "Ω", 3)} ${e.params.taper ?? "linear"} ${word}`;
+  return e.rectifierTube ? `${word} ${e.rectifierTube.type}` : word;
+}
+
+/**
+ * A node as the bench calls it: chassis, a rail's or a test point's name, an electrode, else the parts that meet there.
+ * @param besides a part that is not to be named: the one that is being talked about.
+ */
+export function terminalWords(circuit: Circuit, node: string, besides?: Element): string {
+  if (node === "0") return "chassis";
+  const point = circuit.points.find((p) => p.node === node);
+  if (point && !point.name.includes(".")) return point.name;
+  for (const e of circuit.elements) {
+    if (!e.tube || e === besides) continue;
+    const at = e.nodes.indexOf(node);
+    if (at >= 0) return `${e.name} ${(e.tube.kind === "triode" ? TRIODE : PENTODE)[at]}`;
+  }
+  const here = circuit.elements.filter((e) => e !== besides && e.nodes.includes(node));
+  // The talked-of electrode's own point says nothing about where it goes: the one part that leads on does.
+  const [only] = here;
+  if (besides && here.length === 1 && only!.nodes.length === 2) {
+    const on = only!.nodes.find((n) => n !== node);
+    if (on !== undefined) return `${terminalWords(circuit, on, only)} through ${only!.name}`;
+  }
+  if (point) return point.name;
+  if (here.length === 0) return `a node of its own (${node})`;
+  return `the joint of ${here
+    .slice(0, 3)
+    .map((e) => e.name)
+    .join(", ")}`;
+}
+
+/** "from B2 to V4 screen". */
+export function placeOf(circuit: Circuit, e: Element): string {
+  if (e.nodes.length === 0) return "no place of its own";
+  if (e.nodes.length === 2) return `from ${terminalWords(circuit, e.nodes[0]!, e)} to ${terminalWords(circuit, e.nodes[1]!, e)}`;
+  return `at ${[...new Set(e.nodes)].map((n) => terminalWords(circuit, n, e)).join(", ")}`;
+}
