@@ -17,6 +17,16 @@ export async function listModels(sql: Sql): Promise<Omit<AmpModel, "netlist">[]>
   return sql.query("select distinct on (maker, name) id, maker, name, version from amp_models order by maker, name, version desc");
 }
 
+/** The newest version of each model with its netlist, for the library's list. */
+export async function libraryModels(sql: Sql): Promise<AmpModel[]> {
+  return sql.query("select distinct on (maker, name) id, maker, name, version, netlist from amp_models order by maker, name, version desc");
+}
+
+/** All versions of one model, newest first. */
+export async function modelVersions(sql: Sql, maker: string, name: string): Promise<Omit<AmpModel, "netlist">[]> {
+  return sql.query("select id, maker, name, version from amp_models where maker = $1 and name = $2 order by version desc", [maker, name]);
+}
+
 export async function getModel(sql: Sql, id: number): Promise<AmpModel> {
   const [model] = await sql.query<AmpModel>("select id, maker, name, version, netlist from amp_models where id = $1", [id]);
   if (!model) throw new UserError(404, `There is no amp model ${id} here.`);

@@ -1,5 +1,5 @@
 import { demoAmp } from "../solver/circuits-for-tests";
-import { markAll, putTubeType, setProvenance } from "./edit-line";
+import { markAll, putTubeType, setFact, setProvenance } from "./edit-line";
 import { complementOf, complementWords, likeness, readComplement } from "./nearest";
 import { readCircuit } from "./read";
 
@@ -15,6 +15,11 @@ test("all parts at once; title and structure stay", () => {
   const marked = markAll(text, "assumed");
   expect(marked.split("\n").slice(0, 2)).toEqual(text.split("\n").slice(0, 2));
   expect(readCircuit(marked).circuit.elements.map((e) => e.notes.prov)).toEqual(["assumed", "assumed", "assumed", "assumed", "assumed"]);
+});
+test("facts are set where they stand, or added", () => {
+  const facts = 'T\n*@fact maker=Pell model="Picture House" from=1963\nR1 a 0 1k';
+  expect(setFact(facts, "model", "Parlour").split("\n")[1]).toBe('*@fact maker=Pell model="Parlour" from=1963');
+  expect(readCircuit(setFact(text, "maker", 'A "B" C')).circuit.facts.maker).toBe("A 'B' C");
 });
 test("a tube type stands once in a file", () => {
   const once = putTubeType(text, "*@tube 6XX6 kind=triode mu=20");

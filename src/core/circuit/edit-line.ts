@@ -33,3 +33,14 @@ export function putTubeType(text: string, tubeLine: string): string {
   lines.splice(last < 0 ? 1 : last + 1, 0, tubeLine);
   return lines.join("\n");
 }
+
+/** Sets a `*@fact` where it stands, or on a line of its own. */
+export function setFact(text: string, key: string, value: string): string {
+  const pair = `${key}="${value.replace(/["\n]/g, "'")}"`;
+  const lines = text.split("\n");
+  const here = new RegExp(`(\\s)${key}=("[^"]*"|\\S+)`, "i");
+  const at = lines.findIndex((l) => l.startsWith("*@fact") && here.test(l));
+  if (at >= 0) lines[at] = lines[at]!.replace(here, (_, space: string) => space + pair);
+  else lines.splice(Math.min(1, lines.length), 0, `*@fact ${pair}`);
+  return lines.join("\n");
+}

@@ -14,6 +14,12 @@ export function complementOf(circuit: Circuit): string[] {
   return [...envelopes.values()].sort();
 }
 
+/** Names of the envelopes that can be taken out of their sockets, rectifier tubes too: ["V1", "V2", "V3"]. */
+export function removableTubes(circuit: Circuit): string[] {
+  const names = circuit.elements.flatMap((e) => (e.tube ? [envelopeOf(e.name)] : e.rectifierTube ? [e.name] : []));
+  return [...new Set(names)].sort((a, b) => a.localeCompare(b, "en", { numeric: true }));
+}
+
 /** Shown as the trade writes it: "2 × 6V6GT, 12AX7". */
 export function complementWords(types: readonly string[]): string {
   const counts = new Map<string, number>();

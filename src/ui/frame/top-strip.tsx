@@ -37,6 +37,9 @@ export function TopStrip({ shop, technicians, who }: { shop: string; technicians
           ))}
         </select>
       </label>
+      <Link href="/library" className="btn btn-ghost">
+        Amp library
+      </Link>
       <Link href="/settings" className="btn btn-ghost">
         Settings
       </Link>

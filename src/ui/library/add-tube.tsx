@@ -1,0 +1,118 @@
+"use client";
+/** A tube type that the library does not have, fitted to points of its sheet. */
+
+import { useState } from "react";
+import { putTubeType } from "@/core/circuit/edit-line";
+import type { FittedType, SolverPort } from "@/core/solver/port";
+import type { SheetPoint } from "@/core/tubes/sheet-points";
+
+const EXAMPLE = "250 / 250 / -12.5: 45 + 4.5, 4.1";
+
+/** Reads `Va / Vg2 / Vg: Ia + Ig2, gm`, a point a line; Vg2 and Ig2 are left out for a triode. */
+function readPoints(text: string): { points: SheetPoint[]; bad?: string } {
+  const points: SheetPoint[] = [];
+  for (const line of text.split("\n").filter((l) => l.trim())) {
+    const m = /^\s*([\d.]+)\s*\/\s*(?:([\d.]+)\s*\/\s*)?([-−+]?[\d.]+)\s*:\s*([\d.]+)\s*(?:\+\s*([\d.]+)\s*)?(?:,\s*([\d.]+)\s*)?$/.exec(
+      line,
+    );
+    if (!m) return { points, bad: line.trim() };
+    const number = (s: string | undefined) => (s === undefined ? undefined : Number(s.replace("−", "-")));
+    points.push({ va: number(m[1])!, vg2: number(m[2]), vg: number(m[3])!, ia: number(m[4])!, ig2: number(m[5]), gm: number(m[6]) });
+  }
+  return { points };
+}
+
+export function AddTube({ text, setText, solver }: { text: string; setText(text: string): void; solver: SolverPort }) {
+  const [name, setName] = useState("");
+  const [mu, setMu] = useState("");
+  const [sheet, setSheet] = useState("");
+  const [problem, setProblem] = useState("");
+  const [fit, setFit] = useState<FittedType>();
+  const [busy, setBusy] = useState(false);
+
+  async function run() {
+    setFit(undefined);
+    const { points, bad } = readPoints(sheet);
+    if (!/^[A-Za-z0-9][\w-]*$/.test(name)) return setProblem("A type name is wanted, such as 6CB5A.");
+    if (!(Number(mu) > 0)) return setProblem(`µ above zero is wanted (of grid 2 for a pentode); read ${mu || "nothing"}.`);
+    if (bad) return setProblem(`“${bad}” is no point. Accepted: ${EXAMPLE}`);
+    if (points.length === 0) return setProblem(`At least one point of the sheet is wanted, such as ${EXAMPLE}`);
+    const screens = points.filter((p) => p.vg2 !== undefined).length;
+    if (screens !== 0 && screens !== points.length) return setProblem("Either all points have a screen voltage or none.");
+    setProblem("");
+    setBusy(true);
+    try {
+      setFit(await solver.fit({ type: name.toUpperCase(), mu: Number(mu), kgrid: screens ? 900 : 2000, points }));
+    } catch (error) {
+      setProblem((error as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  }
+
+  return (
+    <details className="rounded border border-base-300 p-3 text-sm">
+      <summary className="min-h-9 cursor-pointer font-bold">A tube type that is not in the library</summary>
+      <div className="mt-2 space-y-2">
+        <div className="grid grid-cols-2 gap-2">
+          <label>
+            Type
+            <input className="input input-sm min-h-9 w-full" value={name} onChange={(e) => setName(e.target.value)} spellCheck={false} />
+          </label>
+          <label>
+            µ (grid 2 to grid 1)
+            <input className="input input-sm min-h-9 w-full" inputMode="decimal" value={mu} onChange={(e) => setMu(e.target.value)} />
+          </label>
+        </div>
+        <label className="block">
+          Points of its sheet: Va / Vg2 / Vg: Ia + Ig2 in mA, gm in mA/V; one a line
+          <textarea
+            className="textarea h-20 w-full font-mono"
+            placeholder={EXAMPLE}
+            value={sheet}
+            onChange={(e) => setSheet(e.target.value)}
+            spellCheck={false}
+          />
+        </label>
+        <button className="btn btn-sm min-h-9" disabled={busy} onClick={() => void run()}>
+          {busy ? "Fitting…" : "Fit a model"}
+        </button>
+        {problem && (
+          <p role="alert" className="text-error">
+            {problem}
+          </p>
+        )}
+        {fit && (
+          <div className="space-y-1" role="status">
+            <table className="table table-xs tabular-nums">
+              <thead>
+                <tr>
+                  <th>Point</th>
+                  <th className="text-right">Ia</th>
+                  <th className="text-right">gm</th>
+                </tr>
+              </thead>
+              <tbody>
+                {fit.rows.map((r, i) => (
+                  <tr key={i}>
+                    <td>{[r.point.va, r.point.vg2, r.point.vg].filter((v) => v !== undefined).join(" / ")}</td>
+                    <td className="text-right">{off(r.errors.ia)}</td>
+                    <td className="text-right">{off(r.errors.gm)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            <p className={fit.doubts.length ? "text-warning" : "verdict-in"}>
+              {fit.doubts.length ? `▲ ${fit.doubts.join("; ")}` : "● Within 10 % of every point"}
+            </p>
+            <button className="btn btn-primary btn-sm min-h-9" onClick={() => setText(putTubeType(text || "Untitled", fit.line))}>
+              Put it into this file
+            </button>
+          </div>
+        )}
+      </div>
+    </details>
+  );
+}
+
+const off = (error: number | undefined) => (error === undefined ? "–" : `${error >= 0 ? "+" : "−"}${(Math.abs(error) * 100).toFixed(1)} %`);

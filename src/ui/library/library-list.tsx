@@ -1,0 +1,98 @@
+"use client";
+/** The models of the library, and which of them comes nearest to an amp that has no drawing. */
+
+import Link from "next/link";
+import { useState } from "react";
+import { complementWords, likeness, readComplement } from "@/core/circuit/nearest";
+import type { ModelHead } from "./library-port";
+
+export interface LibraryRow extends ModelHead {
+  revision: string;
+  years: string;
+  watts: string;
+  tubes: string[];
+  points: number;
+  parts: number;
+  assumed: number;
+}
+
+export function LibraryList({ rows }: { rows: LibraryRow[] }) {
+  const [typed, setTyped] = useState("");
+  const { types, unknown } = readComplement(typed);
+  const ranked =
+    types.length === 0
+      ? rows
+      : [...rows].sort((a, b) => likeness(b.tubes, types) - likeness(a.tubes, types) || a.name.localeCompare(b.name));
+  return (
+    <div className="mx-auto max-w-6xl space-y-4 px-4 py-4">
+      <div className="flex flex-wrap items-end gap-4">
+        <h1 className="flex-1 text-2xl font-bold">Amp library</h1>
+        <Link href="/library/new" className="btn btn-primary h-11">
+          New model from a file
+        </Link>
+      </div>
+      <section aria-label="No drawing" className="rounded border border-base-300 bg-base-200 p-4">
+        <label className="block">
+          <span className="text-lg">
+            No drawing to be had? <strong>Type the tubes that are in it</strong>; the nearest model comes first.
+          </span>
+          <input
+            className="input mt-2 h-12 w-full text-lg"
+            placeholder="2 x 6V6, ECC83, ECC83, 5Y3"
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+            spellCheck={false}
+          />
+        </label>
+        <p className="soft mt-1 min-h-5 text-sm" aria-live="polite">
+          {types.length > 0 && `Understood: ${complementWords(types)}. `}
+          {unknown.length > 0 && `Not a type that is known here: ${unknown.join(", ")}.`}
+        </p>
+      </section>
+      {rows.length === 0 ? (
+        <p>No model yet. A circuit file with test points is all it takes; “New model from a file” reads it and says what it cannot read.</p>
+      ) : (
+        <table className="table" aria-label="Models">
+          <thead>
+            <tr>
+              <th>Model</th>
+              <th>Tubes</th>
+              <th className="text-right">Output</th>
+              <th className="text-right">Points</th>
+              <th className="text-right">Parts</th>
+              {types.length > 0 && <th className="text-right">Alike</th>}
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {ranked.map((r) => (
+              <tr key={r.id}>
+                <td>
+                  <Link href={`/library/${r.id}`} className="text-lg font-bold underline decoration-dotted underline-offset-4">
+                    {r.maker} {r.name}
+                  </Link>
+                  <span className="soft block text-sm">
+                    {[r.revision && `revision ${r.revision}`, r.years, `version ${r.version}`].filter(Boolean).join(" · ")}
+                  </span>
+                </td>
+                <td>{complementWords(r.tubes)}</td>
+                <td className="text-right tabular-nums">{r.watts ? `${r.watts} W` : "–"}</td>
+                <td className="text-right tabular-nums">{r.points}</td>
+                <td className="text-right tabular-nums">
+                  {r.parts}
+                  {r.assumed > 0 && <span className="text-warning block text-xs">▲ {r.assumed} assumed</span>}
+                </td>
+                {types.length > 0 && <td className="text-right tabular-nums">{Math.round(likeness(r.tubes, types) * 100)} %</td>}
+                <td className="text-right">
+                  <Link href={`/library/new?from=${r.id}`} className="btn btn-sm min-h-9">
+                    Start another from it
+                  </Link>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </div>
+  );
+}

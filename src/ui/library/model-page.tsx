@@ -1,0 +1,186 @@
+"use client";
+/** One amp model: its solved figures, its circuit file with a live solve, and what differs from another netlist. */
+
+import Link from "next/link";
+import { useEffect, useMemo, useState } from "react";
+import { readCircuit } from "@/core/circuit/read";
+import { complementOf, complementWords, removableTubes } from "@/core/circuit/nearest";
+import { headlineOf } from "@/core/solver/headline";
+import type { Solution, SolverPort } from "@/core/solver/port";
+import type { SolveConditions } from "@/core/walk/modelled";
+import { useSolved } from "../frame/use-solved";
+import { VerdictMark } from "../frame/verdict-mark";
+import { CompareView } from "./compare-view";
+import { ConditionsBar, type ConditionsTyped } from "./conditions-bar";
+import { Figures } from "./figures";
+import type { LibraryPort, ModelHead } from "./library-port";
+import { NetlistEditor } from "./netlist-editor";
+
+export interface ModelPageProps {
+  /** Undefined for a model that is only being made. */
+  head?: ModelHead;
+  begunFrom?: ModelHead;
+  netlist: string;
+  /** All versions of this model, newest first. */
+  versions: ModelHead[];
+  others: ModelHead[];
+  port: LibraryPort;
+  solver: SolverPort;
+  saved(head: ModelHead): void;
+}
+
+const TABS = ["Figures", "Circuit file", "Compare"] as const;
+type Tab = (typeof TABS)[number];
+
+export function ModelPage({ head, begunFrom, netlist, versions, others, port, solver, saved }: ModelPageProps) {
+  const [tab, setTab] = useState<Tab>(head ? "Figures" : "Circuit file");
+  const [text, setText] = useState(netlist);
+  const read = useMemo(() => readCircuit(text), [text]);
+  const { circuit, errors } = read;
+  const [typed, setTyped] = useState<ConditionsTyped>({ mains: "", out: [] });
+  const conditions = useMemo((): SolveConditions => {
+    const mains = Number(typed.mains) || circuit.mains?.volts;
+    const there = new Set(removableTubes(circuit));
+    return { ...(circuit.mains && mains ? { mains } : {}), without: typed.out.filter((t) => there.has(t)), set: [] };
+  }, [typed, circuit]);
+  const sound = errors.length === 0 && text.trim() !== "";
+  const { solution, failed, stale } = useSolution(sound ? text : undefined, conditions, solver);
+  const settled = useSettled(sound ? text : undefined);
+  const bands = useSolved(settled, solver);
+  const title = head
+    ? `${head.maker} ${head.name}`
+    : circuit.facts.model
+      ? `${circuit.facts.maker ?? ""} ${circuit.facts.model}`
+      : "New model";
+  const headline = solution && headlineOf(circuit, solution, conditions.mains);
+  const changed = text !== netlist;
+
+  return (
+    <div className="mx-auto max-w-7xl space-y-3 px-4 py-3">
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <Link href="/library" className="soft underline underline-offset-4">
+          Amp library
+        </Link>
+        <h1 className="text-2xl font-bold">{title}</h1>
+        <span className="soft">
+          {head
+            ? `version ${head.version}`
+            : begunFrom
+              ? `begun from ${begunFrom.maker} ${begunFrom.name}: every part assumed`
+              : "not stored yet"}
+          {sound && ` · ${complementWords(complementOf(circuit))}`}
+        </span>
+      </div>
+      <p className="min-h-9 text-xl" role="status">
+        {!sound ? (
+          text.trim() === "" ? (
+            <span className="soft">Load a circuit file, or type one. It is read and solved as you go.</span>
+          ) : (
+            <span className="verdict-out">
+              ■ {errors.length} {errors.length === 1 ? "line" : "lines"} cannot be read
+            </span>
+          )
+        ) : failed ? (
+          <span className="verdict-out">■ {failed}</span>
+        ) : headline ? (
+          <span className={stale ? "soft" : ""}>
+            <VerdictMark verdict={headline.verdict} size={20} /> {headline.says}
+          </span>
+        ) : (
+          <span className="soft">Solving…</span>
+        )}
+      </p>
+      {sound && (
+        <ConditionsBar circuit={circuit} typed={typed} change={setTyped} solution={solution} bands={bands} cancel={() => solver.cancel()} />
+      )}
+      <div role="tablist" aria-label="Views of the model" className="flex gap-1 border-b border-base-300">
+        {TABS.map((t) => (
+          <button
+            key={t}
+            role="tab"
+            aria-selected={tab === t}
+            className={`min-h-11 px-4 ${tab === t ? "border-b-4 border-primary font-bold" : "soft"}`}
+            onClick={() => setTab(t)}
+          >
+            {t}
+            {t === "Circuit file" && changed && <span title="changed, not stored"> *</span>}
+          </button>
+        ))}
+      </div>
+      <div role="tabpanel" aria-label={tab}>
+        {tab === "Figures" &&
+          (sound ? (
+            <Figures
+              circuit={circuit}
+              solution={solution}
+              solved={bands.lookup(conditions)}
+              conditions={conditions}
+              text={text}
+              setText={setText}
+            />
+          ) : (
+            <p className="soft">Figures come with a file that can be read: see Circuit file.</p>
+          ))}
+        {tab === "Circuit file" && (
+          <NetlistEditor
+            text={text}
+            setText={setText}
+            stored={netlist}
+            read={read}
+            solution={solution}
+            head={head}
+            versions={versions}
+            port={port}
+            solver={solver}
+            saved={saved}
+            conditions={conditions}
+          />
+        )}
+        {tab === "Compare" &&
+          (sound ? (
+            <CompareView
+              found={circuit}
+              conditions={conditions}
+              candidates={[...versions.filter((v) => v.id !== head?.id), ...others]}
+              stored={changed && head ? netlist : undefined}
+              port={port}
+              solver={solver}
+              begunFrom={begunFrom?.id}
+            />
+          ) : (
+            <p className="soft">Two netlists that can be read are wanted: see Circuit file.</p>
+          ))}
+      </div>
+    </div>
+  );
+}
+
+/** The text once typing has paused: what takes a second to work out waits for it. */
+function useSettled(text: string | undefined): string | undefined {
+  const [settled, setSettled] = useState(text);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(text), 700);
+    return () => clearTimeout(timer);
+  }, [text]);
+  return settled;
+}
+
+/** A nominal solve of the text as it stands; the old answer stays, marked stale, until the new one is there. */
+function useSolution(text: string | undefined, conditions: SolveConditions, solver: SolverPort) {
+  const [answer, setAnswer] = useState<{ solution?: Solution; failed?: string; of?: string }>({});
+  useEffect(() => {
+    if (text === undefined) return;
+    let gone = false;
+    const timer = setTimeout(() => {
+      solver.solve(text, conditions).then(
+        (solution) => !gone && setAnswer({ solution, of: text }),
+        (error: Error) => !gone && setAnswer({ failed: error.message, of: text }),
+      );
+    }, 150);
+    return () => {
+      gone = true;
+      clearTimeout(timer);
+    };
+  }, [text, conditions, solver]);
+  return { solution: answer.solution, failed: answer.failed, stale: answer.of !== text };
+}

@@ -1,0 +1,221 @@
+"use client";
+/** The circuit file as text: read at every keystroke, errors at their lines, solved beside it. */
+
+import { useEffect, useRef, useState } from "react";
+import { setFact } from "@/core/circuit/edit-line";
+import type { ReadResult } from "@/core/circuit/read";
+import { formatVolts } from "@/core/quantity/format";
+import type { Solution, SolverPort } from "@/core/solver/port";
+import type { SolveConditions } from "@/core/walk/modelled";
+import { Field } from "../forms/section";
+import { AddTube } from "./add-tube";
+import type { LibraryPort, ModelHead } from "./library-port";
+
+interface EditorProps {
+  text: string;
+  setText(text: string): void;
+  stored: string;
+  read: ReadResult;
+  solution?: Solution;
+  head?: ModelHead;
+  versions: ModelHead[];
+  port: LibraryPort;
+  solver: SolverPort;
+  saved(head: ModelHead): void;
+  conditions: SolveConditions;
+}
+
+export function NetlistEditor(props: EditorProps) {
+  const { text, setText, stored, read, head, versions, port, saved } = props;
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState("");
+  const area = useRef<HTMLTextAreaElement>(null);
+  const gutter = useRef<HTMLPreElement>(null);
+  const changed = text !== stored;
+  const { facts } = read.circuit;
+  const ready = read.errors.length === 0 && text.trim() !== "" && (head !== undefined || (facts.maker && facts.model));
+
+  async function load(file: File | undefined) {
+    if (!file) return;
+    if (file.size > 1_000_000) return setProblem(`${file.name} has ${file.size} bytes; a circuit file of up to 1,000,000 is read`);
+    setProblem("");
+    setText((await file.text()).replace(/\r\n?/g, "\n"));
+  }
+  async function save() {
+    setBusy(true);
+    setProblem("");
+    try {
+      saved(await port.save(text));
+    } catch (error) {
+      setProblem((error as Error).message);
+    } finally {
+      setBusy(false);
+    }
+  }
+  function goTo(line: number) {
+    const lines = text.split("\n");
+    const from = lines.slice(0, line - 1).reduce((sum, l) => sum + l.length + 1, 0);
+    area.current?.focus();
+    area.current?.setSelectionRange(from, from + (lines[line - 1]?.length ?? 0));
+    if (area.current) area.current.scrollTop = Math.max(0, (line - 6) * LINE);
+  }
+  const bad = new Set(read.errors.map((e) => e.line));
+  const odd = new Set(read.warnings.map((w) => w.line));
+
+  return (
+    <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_21rem]">
+      <div className="min-w-0">
+        <div className="mb-2 flex flex-wrap items-center gap-2">
+          <button className="btn btn-primary h-11" disabled={!changed || !ready || busy} onClick={save}>
+            {head ? `Store as version ${(versions[0]?.version ?? head.version) + 1}` : "Store in the library"}
+          </button>
+          <button className="btn h-11" disabled={!changed} onClick={() => setText(stored)}>
+            {head ? "Back to the stored file" : "Begin anew"}
+          </button>
+          <label className="btn h-11">
+            Load a file…
+            <input
+              type="file"
+              accept=".cir,.net,.sp,.spice,.txt,text/plain"
+              className="sr-only"
+              aria-label="Circuit file"
+              onChange={(e) => void load(e.target.files?.[0])}
+            />
+          </label>
+          {head && (
+            <>
+              <a className="btn btn-ghost h-11" href={`/api/v1/models/${head.id}/netlist`} download>
+                Circuit file
+              </a>
+              <a className="btn btn-ghost h-11" href={`/api/v1/models/${head.id}/netlist?form=spice`} download>
+                SPICE file
+              </a>
+            </>
+          )}
+        </div>
+        {!head && (
+          <div className="mb-2 grid grid-cols-2 gap-3">
+            <Field label="Maker">
+              <input
+                className="input w-full"
+                value={facts.maker ?? ""}
+                onChange={(e) => setText(setFact(text || "Untitled", "maker", e.target.value))}
+              />
+            </Field>
+            <Field label="Model">
+              <input
+                className="input w-full"
+                value={facts.model ?? ""}
+                onChange={(e) => setText(setFact(text || "Untitled", "model", e.target.value))}
+              />
+            </Field>
+          </div>
+        )}
+        {problem && (
+          <p role="alert" className="mb-2 text-error">
+            {problem}
+          </p>
+        )}
+        <div className="flex h-[26rem] overflow-hidden rounded border border-base-300 bg-base-200 font-mono text-sm leading-[1.4rem]">
+          <pre
+            ref={gutter}
+            aria-hidden
+            className="soft w-14 shrink-0 overflow-hidden border-r border-base-300 py-2 pr-2 text-right select-none"
+          >
+            {text.split("\n").map((_, i) => (
+              <div key={i} className={bad.has(i + 1) ? "verdict-out font-bold" : odd.has(i + 1) ? "text-warning" : ""}>
+                {bad.has(i + 1) ? "■ " : odd.has(i + 1) ? "▲ " : ""}
+                {i + 1}
+              </div>
+            ))}
+          </pre>
+          <textarea
+            ref={area}
+            aria-label="Circuit file text"
+            aria-invalid={bad.size > 0}
+            className="h-full min-w-0 flex-1 resize-none bg-transparent px-3 py-2 whitespace-pre outline-offset-[-3px]"
+            spellCheck={false}
+            wrap="off"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            onScroll={(e) => {
+              if (gutter.current) gutter.current.scrollTop = e.currentTarget.scrollTop;
+            }}
+          />
+        </div>
+        <ul className="mt-2 max-h-44 overflow-y-auto text-sm" aria-label="What the reader says" aria-live="polite">
+          {read.errors.slice(0, 100).map((e, i) => (
+            <li key={`e${i}`}>
+              <button className="verdict-out text-left" onClick={() => goTo(e.line)}>
+                ■ line {e.line}: found {e.found}; expected {e.expected}
+              </button>
+            </li>
+          ))}
+          {read.warnings.slice(0, 40).map((w, i) => (
+            <li key={`w${i}`}>
+              <button className="text-left text-warning" onClick={() => goTo(w.line)}>
+                ▲ line {w.line}: {w.found}; expected {w.expected}
+              </button>
+            </li>
+          ))}
+          {read.errors.length === 0 && read.warnings.length === 0 && text.trim() !== "" && (
+            <li className="soft">
+              ● {read.circuit.elements.length} parts, {read.circuit.points.length} test points, {read.circuit.stages.length} stages read
+            </li>
+          )}
+        </ul>
+      </div>
+      <div className="space-y-4">
+        <Live {...props} />
+        <AddTube text={text} setText={setText} solver={props.solver} />
+      </div>
+    </div>
+  );
+}
+
+/** Pixels of a line of the text at the page's 15 px. */
+const LINE = 21;
+
+/** The points as the text gives them now, beside what the stored file gives. */
+function Live({ read, solution, stored, text, solver, conditions }: EditorProps) {
+  const [before, setBefore] = useState<Solution>();
+  useEffect(() => {
+    if (stored.trim() === "") return;
+    let gone = false;
+    solver.solve(stored, conditions).then(
+      (s) => !gone && setBefore(s),
+      () => !gone && setBefore(undefined),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [stored, conditions, solver]);
+  if (read.errors.length > 0 || !solution?.converged)
+    return <p className="soft text-sm">The live solve goes on when every line can be read.</p>;
+  return (
+    <section aria-label="Live solve">
+      <h2 className="font-bold">Live solve</h2>
+      <table className="table table-xs tabular-nums">
+        <tbody>
+          {[...read.circuit.points]
+            .sort((a, b) => a.order - b.order)
+            .map((p) => {
+              const now = solution.points[p.name];
+              const was = before?.points[p.name];
+              const moved =
+                text !== stored && now !== undefined && was !== undefined && Math.abs(now - was) > Math.max(0.02, 0.005 * Math.abs(was));
+              return (
+                <tr key={p.name}>
+                  <td>{p.name}</td>
+                  <td className="text-right font-bold">{now === undefined ? "–" : formatVolts(now)}</td>
+                  <td className="text-right">
+                    {moved ? <span className="text-warning">{`${now > was ? "▲ +" : "▼ −"}${formatVolts(Math.abs(now - was))}`}</span> : ""}
+                  </td>
+                </tr>
+              );
+            })}
+        </tbody>
+      </table>
+    </section>
+  );
+}
