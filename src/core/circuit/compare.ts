@@ -1,10 +1,9 @@
 /** Two netlists of what should be the same amp, as found against reference, told in the trade's words. */
 
-import { formatQuantity } from "../quantity/format";
 import type { Unit } from "../quantity/unit";
 import { matchNodes, type NodeMap } from "./node-match";
 import type { Circuit, Element } from "./circuit";
-import { partWords, placeOf, terminalWords } from "./part-place";
+import { markedValue, partWords, placeOf, terminalWords } from "./part-place";
 
 export type DifferenceKind = "missing" | "extra" | "value" | "type" | "connection" | "polarity" | "setting";
 
@@ -22,7 +21,7 @@ const UNITS: Partial<Record<Element["letter"], Unit>> = { R: "Ω", C: "F", L: "H
 /** Values closer than this are the same: rounding of a redrawn figure. */
 const SAME = 0.005;
 
-const valueOf = (e: Element) => (e.value === undefined ? "" : formatQuantity(e.value, e.letter === "X" ? "Ω" : UNITS[e.letter], 3));
+const valueOf = (e: Element) => (e.value === undefined ? "" : markedValue(e.value, e.letter === "X" ? "Ω" : UNITS[e.letter]!));
 /** Which way round a part sits matters for these. */
 const polarised = (e: Element) =>
   e.letter === "D" || e.letter === "V" || e.letter === "I" || e.notes.kind === "electrolytic" || e.letter === "X";

@@ -1,17 +1,23 @@
 /** A part and a node in words: what it is, where it sits. */
 
 import { formatQuantity } from "../quantity/format";
+import type { Unit } from "../quantity/unit";
 import type { Circuit, Element } from "./circuit";
 
 const TRIODE = ["plate", "grid", "cathode"];
 const PENTODE = ["plate", "screen", "grid", "cathode"];
+
+/** A marked value as the part has it: "32 µF", not "32.0 µF". */
+export function markedValue(value: number, unit: Unit): string {
+  return formatQuantity(value, unit, 3).replace(/\.0+(?=\s)|(\.\d*?)0+(?=\s)/, "$1");
+}
 
 /** "R7, 100 kΩ"; "V1A, 12AX7". */
 export function partWords(e: Element): string {
   if (e.tube) return `${e.name}, ${e.type}`;
   if (e.letter === "X") return `${e.name}, ${blockWords(e)}`;
   const unit = ({ R: "Ω", C: "F", L: "H", V: "V", I: "A" } as const)[e.letter as "R"];
-  return e.value === undefined || !unit ? e.name : `${e.name}, ${formatQuantity(e.value, unit, 3)}`;
+  return e.value === undefined || !unit ? e.name : `${e.name}, ${markedValue(e.value, unit)}`;
 }
 
 const BLOCK_WORDS: Record<string, string> = {
@@ -32,7 +38,7 @@ const BLOCK_WORDS: Record<string, string> = {
 
 export function blockWords(e: Element): string {
   const word = BLOCK_WORDS[e.type ?? ""] ?? e.type ?? e.letter;
-  if (e.type === "POT") return `${formatQuantity(e.value ?? 0, "Ω", 3)} ${e.params.taper ?? "linear"} ${word}`;
+  if (e.type === "POT") return `${markedValue(e.value ?? 0, "Ω")} ${e.params.taper ?? "linear"} ${word}`;
   return e.rectifierTube ? `${word} ${e.rectifierTube.type}` : word;
 }
 

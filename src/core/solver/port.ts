@@ -17,7 +17,7 @@ export interface Solution {
   nodes: Record<string, number>;
   tubes: Record<string, TubePointOfWork>;
   stresses: Stress[];
-  /** Voltage gain of each stage from its in to its out at 1 kHz, the rest of the amp as it is. */
+  /** Voltage gain of each stage from its in to its out at 1 kHz, with the tone at the amp's input. */
   gains: Record<string, number>;
   undetermined: string[];
 }

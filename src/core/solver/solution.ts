@@ -10,12 +10,19 @@ import { stresses } from "./stress";
 
 const GAIN_HERTZ = 1000;
 
+/** With a tone at the first stage's input, each stage's output over its own input. */
 function stageGains(op: OperatingPoint): Record<string, number> {
-  const signal = new SmallSignal(op);
+  const { stages } = op.network.circuit;
+  const at = (node: string) => op.network.index.get(node);
+  const first = stages[0] && at(stages[0].in);
+  if (first === undefined) return {};
+  const signal = new SmallSignal(op).drive(first, 1, GAIN_HERTZ);
   return Object.fromEntries(
-    op.network.circuit.stages.flatMap((s) => {
-      const [a, b] = [op.network.index.get(s.in), op.network.index.get(s.out)];
-      return a === undefined || b === undefined ? [] : [[s.name, magnitude(signal.drive(a, 1, GAIN_HERTZ)[b]!)]];
+    stages.flatMap((s) => {
+      const [a, b] = [at(s.in), at(s.out)];
+      if (a === undefined || b === undefined) return [];
+      const input = magnitude(signal[a]!);
+      return input > 1e-9 ? [[s.name, magnitude(signal[b]!) / input]] : [];
     }),
   );
 }
