@@ -1,10 +1,11 @@
 /** npm run bench: the speed targets, measured on a shop that it makes itself. Writes docs/performance.md. */
 
+import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { cpus, tmpdir } from "node:os";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
-import { ensureBuilt, ensureInstalled, freePort, run, say, startServer } from "./setup.mjs";
+import { fail, ensureBuilt, ensureInstalled, freePort, run, say, startServer } from "./setup.mjs";
 
 ensureInstalled();
 ensureBuilt();
@@ -80,8 +81,18 @@ try {
   for (const f of [folder, demo]) rmSync(f, { recursive: true, force: true });
 }
 
+say("measuring the engine…");
+const engine = spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "scripts/bench-engine.ts"], { encoding: "utf8" });
+if (engine.status !== 0) fail(engine.stderr || "the engine's bench failed");
+const engineRows = engine.stdout
+  .split("\n")
+  .filter((line) => line.startsWith("["))
+  .map((line) => JSON.parse(line));
+for (const [what, measured, target] of engineRows) say(`${what}: ${measured} (target ${target})`);
+const engineTable = engineRows.map((r) => `| ${r.join(" | ")} |`).join("\n");
+
 const table = rows.map((r) => `| ${r.join(" | ")} |`).join("\n");
 writeFileSync(
   "docs/performance.md",
-  `# Performance\n\nMeasured by \`npm run bench\` on ${cpus().length} cores (${cpus()[0]?.model.trim() ?? "unknown"}), Node.js ${process.versions.node}, ${new Date().toISOString().slice(0, 10)}. Times are over HTTP on the same machine, the page or answer read to its end.\n\n| what | measured | target |\n| --- | --- | --- |\n${table}\n\nThe time from Enter on a reading to its verdict on screen is measured in the browser by the end-to-end tests, which print it: the verdict is computed in the page, so it does not wait for the server.\n`,
+  `# Performance\n\nMeasured by \`npm run bench\` on ${cpus().length} cores (${cpus()[0]?.model.trim() ?? "unknown"}), Node.js ${process.versions.node}, ${new Date().toISOString().slice(0, 10)}. Times are over HTTP on the same machine, the page or answer read to its end.\n\n| what | measured | target |\n| --- | --- | --- |\n${table}\n\nThe time from Enter on a reading to its verdict on screen is measured in the browser by the end-to-end tests, which print it: the verdict is computed in the page, so it does not wait for the server.\n\n## The engine\n\nMedians of repeated runs in one Node.js process, warm. The same code runs in the browser's worker.\n\n| what | measured | target |\n| --- | --- | --- |\n${engineTable}\n`,
 );

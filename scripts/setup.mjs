@@ -90,6 +90,18 @@ export function ensureChromium() {
   fail("no Chromium was found. Install it (Debian: apt-get install chromium) or set SCUTUM_CHROMIUM to its path.");
 }
 
+/** A general SPICE to hold the exported netlists against: Debian's ngspice when root, else what is there. Nothing depends on it. */
+export function ensureSpice() {
+  if (existsSync("/usr/bin/ngspice")) return;
+  if (process.getuid?.() === 0 && existsSync("/usr/bin/apt-get")) {
+    say("installing ngspice from Debian's packages, for the tests of the SPICE export…");
+    const quiet = { must: false, env: { DEBIAN_FRONTEND: "noninteractive" } };
+    run("apt-get", ["update", "-qq"], quiet);
+    run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "ngspice"], quiet);
+  }
+  if (!existsSync("/usr/bin/ngspice")) say("no ngspice here: the tests that compare with it are passed over.");
+}
+
 export function freePort(wanted) {
   return new Promise((resolve) => {
     const probe = createServer();

@@ -1,7 +1,7 @@
 /** npm test: lint, types, unit tests, build, end-to-end tests. Ends with one line that counts them all. */
 
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
-import { ensureBuilt, ensureChromium, ensureInstalled, run, say } from "./setup.mjs";
+import { ensureBuilt, ensureChromium, ensureInstalled, ensureSpice, run, say } from "./setup.mjs";
 
 ensureInstalled();
 const node = process.execPath;
@@ -22,6 +22,7 @@ count(step("lint", ["node_modules/eslint/bin/eslint.js", "."]));
 // Next writes its route types at the build; the check of types before it must not depend on an old one.
 count(step("types", ["node_modules/typescript/bin/tsc", "--noEmit"]));
 
+ensureSpice();
 const unitFile = "test-results/unit.json";
 rmSync(unitFile, { force: true });
 const unitOk = step("unit tests", [

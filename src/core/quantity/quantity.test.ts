@@ -1,6 +1,7 @@
 import { parseQuantity } from "./parse";
 import { formatDuration, formatQuantity, formatVolts } from "./format";
-import { decade, nearestInSeries } from "./series";
+import { ELECTROLYTIC_VOLTS, ratingFor, STANDARD_WATTS } from "./ratings";
+import { decade, inParallel, nearestInSeries, nearestPairs } from "./series";
 import type { Unit } from "./unit";
 
 const value = (text: string, unit?: Unit, decimal?: "." | ",") => {
@@ -94,6 +95,20 @@ describe("preferred values", () => {
     expect(decade("E12")).toEqual([1, 1.2, 1.5, 1.8, 2.2, 2.7, 3.3, 3.9, 4.7, 5.6, 6.8, 8.2]);
     expect(decade("E96")).toHaveLength(96);
     expect(decade("E96")).toEqual(expect.arrayContaining([1.02, 4.99, 9.76]));
+  });
+  test("pairs that exist: 250 Ω of E12 in parallel and in series", () => {
+    const best = nearestPairs(250, "E12", 8);
+    // 220 + 33 = 253, 270 ∥ 3.3k = 249.6: the second is nearer.
+    expect(Math.abs(best[0]!.error)).toBeLessThan(0.002);
+    expect(best).toEqual(expect.arrayContaining([expect.objectContaining({ a: 3300, b: 270, together: "parallel" })]));
+    expect(nearestPairs(440, "E12")[0]).toMatchObject({ a: 220, b: 220, together: "series", error: 0 });
+    expect(inParallel(1e3, 1e3)).toBe(500);
+    expect(() => nearestPairs(-1)).toThrow(RangeError);
+  });
+  test("ratings are rounded up to what is sold", () => {
+    expect(ratingFor(1.2, STANDARD_WATTS)).toBe(2);
+    expect(ratingFor(450, ELECTROLYTIC_VOLTS)).toBe(450);
+    expect(ratingFor(900, ELECTROLYTIC_VOLTS)).toBeUndefined();
   });
   test("brackets the wanted value", () => {
     expect(nearestInSeries(250, "E12")).toEqual({ below: 220, above: 270, nearest: 270 });

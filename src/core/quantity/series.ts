@@ -23,3 +23,36 @@ export function nearestInSeries(value: number, series: Series = "E24"): { below:
   const above = Math.min(...around.filter((v) => v >= value * (1 - 1e-12)));
   return { below, above, nearest: value / below <= above / value ? below : above };
 }
+
+export interface Pair {
+  a: number;
+  b: number;
+  together: "series" | "parallel";
+  /** Ohms of the pair, and its distance from the wanted value: 0.01 is 1 %. */
+  value: number;
+  error: number;
+}
+
+/** Resistances of two in series and in parallel. */
+export const inSeries = (a: number, b: number) => a + b;
+export const inParallel = (a: number, b: number) => (a * b) / (a + b);
+
+/**
+ * The pairs of preferred values, in series or parallel, that come nearest to `wanted`, the best first; the larger value is `a`.
+ * @throws RangeError when the value is not a positive number.
+ */
+export function nearestPairs(wanted: number, series: Series = "E12", most = 5): Pair[] {
+  if (!(wanted > 0) || !Number.isFinite(wanted)) throw new RangeError(`a pair comes near a positive number; read ${wanted}`);
+  const power = Math.floor(Math.log10(wanted));
+  const values = [-2, -1, 0, 1, 2].flatMap((p) => decade(series).map((m) => Number(`${m}e${power + p}`)));
+  const pairs: Pair[] = [];
+  for (const a of values)
+    for (const b of values) {
+      if (b > a) continue;
+      for (const together of ["series", "parallel"] as const) {
+        const value = together === "series" ? inSeries(a, b) : inParallel(a, b);
+        pairs.push({ a, b, together, value, error: value / wanted - 1 });
+      }
+    }
+  return pairs.sort((x, y) => Math.abs(x.error) - Math.abs(y.error) || x.a - y.a).slice(0, most);
+}

@@ -22,6 +22,17 @@ export function stresses(op: OperatingPoint): Stress[] {
     if (e.letter === "R" && !e.name.includes("#")) add(e.name, "watts", across(e) ** 2 / e.value!, e.notes.watts);
     if (e.letter === "C") add(e.name, "volts", Math.abs(across(e)), e.notes.volts);
   }
+  const i = new Float64Array(4);
+  const g = new Float64Array(16);
+  for (const device of op.network.devices) {
+    const e = op.network.circuit.elements.find((x) => x.name === device.name);
+    const limit = e?.type === "ZENER" ? e.params.pmax : e?.type === "NMOS" ? e.params.vmax : undefined;
+    if (e?.type !== "ZENER" && e?.type !== "NMOS") continue;
+    const v = Float64Array.from(device.at, (k) => (k < 0 ? 0 : op.x[k]!));
+    device.evaluate(v, i, g);
+    if (e.type === "ZENER") add(e.name, "watts", Math.abs((v[0]! - v[1]!) * i[0]!), typeof limit === "number" ? limit : undefined);
+    else add(e.name, "volts", Math.abs(v[0]! - v[2]!), typeof limit === "number" ? limit : undefined);
+  }
   for (const [name, work] of tubesAtWork(op)) {
     const ratings = op.network.tubes.find((t) => t.element.name === name)!.element.tube!.ratings;
     add(name, "plate watts", work.plateWatts, ratings?.plateWatts);

@@ -171,3 +171,14 @@ export function instantCurrent(model: RectifierModel, phase: number, volts: numb
   out[0] = amps;
   out[1] = slope;
 }
+
+/**
+ * Ripple of a reservoir, volts peak to peak: I/(f_r·C)·(1 − 2θ/π) full-wave with f_r = 2f, I/(f·C)·(1 − θ/π) half-wave,
+ * cos θ = (V + drop)/Vp: the charge that leaves while no path conducts.
+ * @param amps average current out of it.
+ */
+export function ripplePeakToPeak(model: RectifierModel, volts: number, amps: number, farads: number, hertz: number): number {
+  const theta = Math.acos(Math.min(1, Math.max(-1, (volts + model.path.drop) / model.peak)));
+  const full = model.pulses === 2 && model.type !== "DOUBLER";
+  return full ? (amps / (2 * hertz * farads)) * (1 - (2 * theta) / Math.PI) : (amps / (hertz * farads)) * (1 - theta / Math.PI);
+}

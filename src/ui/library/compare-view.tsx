@@ -121,6 +121,7 @@ export function CompareView({
 
 interface Effect {
   moved: { point: string; from: number; to: number }[];
+  gains: { stage: string; from: number; to: number }[];
   failed?: string;
 }
 
@@ -147,7 +148,7 @@ function DifferenceRow({
       ];
       setEffect(effectOf(before, after));
     } catch (error) {
-      setEffect({ moved: [], failed: (error as Error).message });
+      setEffect({ moved: [], gains: [], failed: (error as Error).message });
     } finally {
       setBusy(false);
     }
@@ -162,7 +163,11 @@ function DifferenceRow({
       </div>
       <div aria-live="polite">
         {effect?.failed && <p className="verdict-out">■ With it the amp cannot be solved: {effect.failed}</p>}
-        {effect && !effect.failed && effect.moved.length === 0 && <p className="soft">It moves no test point by as much as one percent.</p>}
+        {effect && !effect.failed && effect.moved.length === 0 && (
+          <p className="soft">
+            It moves no test point by as much as one percent{effect.gains.length === 0 ? ", and no stage’s gain by five" : ""}.
+          </p>
+        )}
         {effect && effect.moved.length > 0 && (
           <p className="tabular-nums">
             {effect.moved.slice(0, 6).map((m) => (
@@ -173,18 +178,31 @@ function DifferenceRow({
             {effect.moved.length > 6 && <span className="soft">and {effect.moved.length - 6} more</span>}
           </p>
         )}
+        {effect && effect.gains.length > 0 && (
+          <p className="tabular-nums">
+            {effect.gains.slice(0, 5).map((m) => (
+              <span key={m.stage} className="mr-5 inline-block">
+                Gain of <strong>{m.stage}</strong> × {m.from.toPrecision(3)} → <strong>× {m.to.toPrecision(3)}</strong>
+              </span>
+            ))}
+          </p>
+        )}
       </div>
     </li>
   );
 }
 
-/** Points that move by more than a percent and 20 mV, those that move most of themselves first. */
+/** Points that move by more than a percent and 20 mV, those that move most of themselves first; gains by more than five percent. */
 function effectOf(before: Solution, after: Solution): Effect {
-  if (!after.converged) return { moved: [], failed: `node ${after.unsettled.join(", ")} does not settle` };
+  if (!after.converged) return { moved: [], gains: [], failed: `node ${after.unsettled.join(", ")} does not settle` };
   const moved = Object.entries(before.points).flatMap(([point, from]) => {
     const to = after.points[point];
     return to === undefined || Math.abs(to - from) < Math.max(0.02, 0.01 * Math.abs(from)) ? [] : [{ point, from, to }];
   });
   const part = (m: { from: number; to: number }) => Math.abs(m.to - m.from) / Math.max(Math.abs(m.from), 1);
-  return { moved: moved.sort((a, b) => part(b) - part(a)) };
+  const gains = Object.entries(before.gains).flatMap(([stage, from]) => {
+    const to = after.gains[stage];
+    return to === undefined || Math.abs(to / from - 1) < 0.05 ? [] : [{ stage, from, to }];
+  });
+  return { moved: moved.sort((a, b) => part(b) - part(a)), gains };
 }

@@ -164,7 +164,9 @@ function Stages({ circuit, solution }: FiguresProps) {
                   {s.in} → {s.out}
                   {s.control && `, after ${s.control}`}
                 </td>
-                <td className="text-right">{gain !== undefined && `× ${gain.toPrecision(3)}, ${(20 * Math.log10(gain)).toFixed(1).replace("-", "−")} dB`}</td>
+                <td className="text-right">
+                  {gain !== undefined && `× ${gain.toPrecision(3)}, ${(20 * Math.log10(gain)).toFixed(1).replace("-", "−")} dB`}
+                </td>
               </tr>
             );
           })}

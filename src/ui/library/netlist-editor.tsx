@@ -85,10 +85,10 @@ export function NetlistEditor(props: EditorProps) {
           {head && (
             <>
               <a className="btn btn-ghost h-11" href={`/api/v1/models/${head.id}/netlist`} download>
-                Circuit file
+                Save the file
               </a>
               <a className="btn btn-ghost h-11" href={`/api/v1/models/${head.id}/netlist?form=spice`} download>
-                SPICE file
+                Save for SPICE
               </a>
             </>
           )}
