@@ -37,8 +37,7 @@ row(
   ms(median(100, () => void operatingPoint(picture))),
   "none set",
 );
-const noStorage = { ...lantern, elements: lantern.elements.filter((e) => e.letter !== "C") };
-row(`ohmmeter, settled, ${about}`, ms(median(100, () => void ohmmeter(noStorage, "k45", "0"))), "1 ms");
+row(`ohmmeter, settled, ${about}`, ms(median(100, () => void ohmmeter(lantern, "k45", "0", { seconds: 0 }))), "1 ms");
 row(`ohmmeter, two seconds of charging as well`, ms(median(20, () => void ohmmeter(lantern, "k45", "0"))), "none set");
 const hertz = Array.from({ length: 200 }, (_, k) => 10 * 10 ** (k / 50));
 row(

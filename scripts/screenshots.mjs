@@ -31,6 +31,8 @@ const VIEWS = [
   ["return", "/jobs/1001/return", "enamel"],
   ["report", "/jobs/1001/report", "ledger"],
   ["settings", "/settings", "enamel"],
+  ["library", "/library", "ledger"],
+  ["model", "/library/2", "enamel"],
 ];
 try {
   const browser = await chromium.launch({
@@ -50,7 +52,8 @@ try {
     await context.addCookies([{ name: "scutum-theme", value: theme, url: server.address }]);
     const page = await context.newPage();
     await page.goto(server.address + path);
-    await page.waitForTimeout(600);
+    // Long enough for the solver to have answered.
+    await page.waitForTimeout(path.startsWith("/library") || path.endsWith("/walk") ? 3000 : 600);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     say(`docs/screenshots/${name}.png`);
     await context.close();

@@ -97,7 +97,7 @@ export function venn(d: Days, photo: Record<string, string>): Days {
     .log(2, {
       type: "approval",
       payload: {
-        what: "a matched pair of KT66: V5 ran a quarter above its rating while hot and may not recover, about 110",
+        what: "a matched pair of KT66: V6 ran a third above its rating while hot and may not recover, about 110",
         answer: "asked",
         cost: 110,
       },

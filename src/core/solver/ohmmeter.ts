@@ -11,7 +11,7 @@ export interface OhmmeterOptions {
   testVolts?: number;
   /** Ohms inside the meter: with `testVolts`, how fast a capacitor is charged. */
   sourceOhms?: number;
-  /** Seconds after touching at which "now" is read. */
+  /** Seconds after touching at which "now" is read; 0 leaves the charging out, and `ohms` is the settled reading. */
   seconds?: number;
   /** Volts still stored in any reservoir; above 0.2 V a reading means nothing. */
   storedVolts?: number;
@@ -68,7 +68,7 @@ export function ohmmeter(circuit: Circuit, red: string, black: string, options: 
   };
   if (!newton(work, x).converged) solveNewton(work, x);
   const settled = shown(volts(x));
-  if (network.capacitors.length === 0) return { ohms: settled, settled, testVolts, polarity: `red on ${red}, black on ${black}` };
+  if (network.capacitors.length === 0 || seconds === 0) return { ohms: settled, settled, testVolts, polarity: `red on ${red}, black on ${black}` };
   const start = new Float64Array(network.size);
   const run = transient(network, { start, stop: seconds, tolerance: 1e-3, keep: [] });
   return { ohms: shown(volts(run.end)), settled, testVolts, polarity: `red on ${red}, black on ${black}` };

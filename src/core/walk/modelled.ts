@@ -127,7 +127,7 @@ function expectationOf(
     low,
     high,
     basis: "model",
-    note: `the circuit solved${mains === undefined ? "" : ` at ${mains} V`}${conditions.without?.length ? ` without ${conditions.without.join(", ")}` : ""}${swing}`,
+    note: `the circuit solved${mains === undefined ? "" : ` at ${mains}\u00a0V`}${conditions.without?.length ? ` without ${conditions.without.join(", ")}` : ""}${swing}`,
   };
   if ("none" in printed) return out;
   // Out of the model's band by more than the chart's own tolerance: two sources that cannot both be right.
