@@ -4,7 +4,7 @@ import { readFileSync } from "node:fs";
 import { alter, without } from "@/core/circuit/alter";
 import { readCircuit } from "@/core/circuit/read";
 import { normalDraws } from "@/core/numeric/random";
-import { compile } from "@/core/solver/network";
+import { compile } from "@/core/solver/compile";
 import { readings, solveOperatingPoint } from "@/core/solver/operating-point";
 import { knobsOf } from "@/core/solver/tolerance";
 

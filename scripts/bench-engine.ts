@@ -2,7 +2,7 @@
 
 import { readFileSync } from "node:fs";
 import { readCircuit } from "@/core/circuit/read";
-import { compile } from "@/core/solver/network";
+import { compile } from "@/core/solver/compile";
 import { ohmmeter } from "@/core/solver/ohmmeter";
 import { operatingPoint, readings, solveOperatingPoint } from "@/core/solver/operating-point";
 import { SmallSignal } from "@/core/solver/small-signal";

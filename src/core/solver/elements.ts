@@ -2,7 +2,8 @@
 
 import { primaryNodes } from "../circuit/blocks";
 import type { Element } from "../circuit/circuit";
-import type { PentodeModel, TriodeModel } from "../tubes/model";
+import { rectifierModel, type RectifierModel } from "../supply/rectifier";
+import { emissionAt, type PentodeModel, type TriodeModel } from "../tubes/model";
 import {
   diodeDevice,
   mosDevice,
@@ -14,7 +15,7 @@ import {
   zenerDevice,
   type TubeState,
 } from "./devices";
-import { emissionOf, rectifierOf, type Branch, type Network } from "./network";
+import type { Branch, Network } from "./network";
 import { wiperShare } from "./taper";
 
 export interface Assembly {
@@ -110,6 +111,17 @@ export function addElement(e: Element, asm: Assembly): void {
     case "ZENER":
       return void network.devices.push(zenerDevice(e.name, [a, b], num(e, "vz", 10), Math.max(0.1, num(e, "rz", 5))));
   }
+}
+
+/** Emission of a tube at today's heater voltage, times what its fault leaves. */
+function emissionOf(network: Pick<Network, "mainsRatio">, element: Element): number {
+  const left = typeof element.params.emission === "number" ? element.params.emission : 1;
+  return left * emissionAt(network.mainsRatio);
+}
+
+/** The model of a rectifier element at today's mains. */
+function rectifierOf(network: Pick<Network, "mainsRatio">, element: Element): RectifierModel {
+  return rectifierModel(element, network.mainsRatio, emissionAt(network.mainsRatio));
 }
 
 function addTube(e: Element, { network, at }: Assembly): void {

@@ -17,6 +17,13 @@ test("--without takes tubes out, --meter none is the node itself", () => {
   expect(op.tubes.V2).toBeUndefined();
   expect(op.points.B1.volts).toBe(op.nodes.b1);
 });
+test("a tremolo that runs is marked unstable, with mean and swing", () => {
+  const op = out("op", "demo/amps/lantern-15.cir", "--set", "S1=open");
+  expect(op.unstable).toBe(true);
+  expect(op.points["V3B.p"].swing).toBeGreaterThan(100);
+  expect(op.points.B1.swing).toBeUndefined();
+  expect(out("op", "demo/amps/lantern-15.cir").unstable).toBeUndefined();
+});
 test("ohm, ac, tran, spice, help", () => {
   expect(out("ohm", WREN, "k2", "0").settled).toBeCloseTo(180, 6);
   expect(out("ohm", WREN, "b1", "0").settled).toBeNull();

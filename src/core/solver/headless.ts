@@ -4,12 +4,14 @@ import { alter, AlterError, without } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
 import { readCircuit } from "../circuit/read";
 import { parseQuantity } from "../quantity/parse";
-import { compile, NoMainsError } from "./network";
+import { compile } from "./compile";
+import { NoMainsError } from "./network";
 import { ohmmeter, StoredChargeError } from "./ohmmeter";
 import { operatingPoint, readings, tubesAtWork } from "./operating-point";
 import { magnitude, phaseDegrees, SmallSignal } from "./small-signal";
 import { exportSpice } from "./spice-export";
 import { startFrom } from "./steady";
+import { unrestOf } from "./unrest";
 import { sine, transient, TransientError } from "./transient";
 
 export interface Outcome {
@@ -142,6 +144,9 @@ function number(call: Call, name: string, otherwise?: number): number {
   return parsed.quantity.value;
 }
 
+/** A swing of less than this is no swing to a meter. */
+const SWING_VOLTS = 0.05;
+
 const mainsOf = (call: Call) => (call.options.has("mains") ? number(call, "mains") : undefined);
 
 function prepared(circuit: Circuit, call: Call): Circuit {
@@ -159,13 +164,20 @@ function op(circuit: Circuit, call: Call): Outcome {
   if (!point.converged) return { code: 1, out: json({ converged: false, iterations: point.iterations, ms, unsettled: point.unsettled }) };
   const read = readings(point, circuit.points, number(call, "meter", 10e6));
   const { network } = point;
+  // An amp that swings about its operating point shows a meter its mean.
+  const unrest = unrestOf(point);
+  const shown = (p: Circuit["points"][number]) => {
+    const swing = unrest?.swing.get(p.node) ?? 0;
+    return swing > SWING_VOLTS ? { volts: unrest!.average.get(p.node), swing } : { volts: read.get(p.name) };
+  };
   return {
     code: 0,
     out: json({
       converged: true,
       iterations: point.iterations,
       ms,
-      points: Object.fromEntries(circuit.points.map((p) => [p.name, { volts: read.get(p.name) }])),
+      ...(unrest ? { unstable: true } : {}),
+      points: Object.fromEntries(circuit.points.map((p) => [p.name, shown(p)])),
       // Inner nodes of blocks are the solver's own business.
       nodes: Object.fromEntries(network.nodes.flatMap((node, k) => (node.includes("#") ? [] : [[node, point.x[k]]]))),
       tubes: Object.fromEntries(tubesAtWork(point)),

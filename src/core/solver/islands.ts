@@ -1,14 +1,6 @@
 /** Nodes that no direct current can reach through linear parts or rectifiers. */
 
-import type { Network } from "./network";
-
-export interface Island {
-  node: number;
-  /** Where its 1 TΩ leads: ground (−1), or the cathode beside a grid that nothing holds. */
-  to: number;
-  /** Nothing but grids hangs on it: no solve can say what it is at. */
-  gridsOnly: boolean;
-}
+import type { Island, Network } from "./network";
 
 /**
  * Each such node. A grid without a leak collects electrons until it stands about a volt below its cathode, wherever that

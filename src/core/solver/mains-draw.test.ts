@@ -1,6 +1,6 @@
 import { alter, without } from "../circuit/alter";
 import { circuitOf, demoAmp } from "./circuits-for-tests";
-import { compile } from "./network";
+import { compile } from "./compile";
 import { idealVolts, operatingPoint } from "./operating-point";
 import { startFrom, periodicAverage } from "./steady";
 import { sweepMains, sweepPart } from "./sweep";

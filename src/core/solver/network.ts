@@ -1,12 +1,8 @@
 /** A circuit made ready for solving: numbered unknowns, linear parts as entries, nonlinear parts as devices. */
 
-import { envelopeOf, type Circuit, type Element } from "../circuit/circuit";
-import { isRectifier } from "../circuit/blocks";
-import { emissionAt } from "../tubes/model";
-import { rectifierModel, type RectifierModel } from "../supply/rectifier";
-import { addElement } from "./elements";
+import type { Circuit, Element } from "../circuit/circuit";
+import type { RectifierModel } from "../supply/rectifier";
 import type { Device, TubeState } from "./devices";
-import { groundIslands, type Island } from "./islands";
 
 /** A conductance between two unknowns (−1: ground). Its value may be turned between solves. */
 export interface Conductor {
@@ -66,6 +62,15 @@ export interface TubePart {
   device: Device;
 }
 
+/** A node that no linear part or rectifier ties to ground. */
+export interface Island {
+  node: number;
+  /** Where its 1 TΩ leads: ground (−1), or the cathode beside a grid that nothing holds. */
+  to: number;
+  /** Nothing but grids hangs on it: no solve can say what it is at. */
+  gridsOnly: boolean;
+}
+
 /** How the amp is solved: powered with averaged or pulsing rectifiers, or off and cold. */
 export type Supply = "averaged" | "pulsed" | "off";
 
@@ -109,90 +114,6 @@ export class NoMainsError extends Error {
 
 /** Resistance that stands for nothing where an open part leaves a node without any. */
 export const OPEN_SIEMENS = 1e-12;
-
-/**
- * Numbers the unknowns and gathers the parts.
- * @throws NoMainsError when a mains voltage is given and the circuit names none.
- */
-export function compile(circuit: Circuit, options: NetworkOptions = {}): Network {
-  const supply = options.supply ?? "averaged";
-  if (options.mains !== undefined && !circuit.mains) throw new NoMainsError();
-  const index = new Map<string, number>();
-  const nodes: string[] = [];
-  const network: Network = {
-    circuit,
-    nodes,
-    index,
-    size: 0,
-    conductors: [],
-    branches: [],
-    sources: [],
-    capacitors: [],
-    inductances: [],
-    devices: [],
-    tubes: [],
-    rectifiers: [],
-    clock: { phase: 0 },
-    hertz: circuit.mains?.hertz ?? 50,
-    mainsRatio: options.mains !== undefined && circuit.mains ? options.mains / circuit.mains.volts : 1,
-    islands: [],
-    supply,
-  };
-  const at = (node: string): number => {
-    if (node === "0") return -1;
-    let i = index.get(node);
-    if (i === undefined) {
-      i = nodes.length;
-      nodes.push(node);
-      index.set(node, i);
-    }
-    return i;
-  };
-  // Every node of the file gets its number first, in the file's order, so that a node without a live part is still shown.
-  for (const e of circuit.elements) for (const n of e.nodes) at(n);
-  const pending: Branch[] = [];
-  const branch = (b: Omit<Branch, "index">): Branch => {
-    const made = { ...b, index: -1 };
-    pending.push(made);
-    return made;
-  };
-  const windings = new Map<string, Branch>();
-  const deferred: (() => void)[] = [];
-  for (const e of circuit.elements) addElement(e, { network, at, branch, windings, deferred });
-  pending.forEach((b, i) => (b.index = nodes.length + i));
-  network.branches = pending;
-  network.size = nodes.length + pending.length;
-  for (const finish of deferred) finish();
-  network.islands = groundIslands(network);
-  for (const { node, to } of network.islands) network.conductors.push({ name: "", a: node, b: to, siemens: OPEN_SIEMENS });
-  return network;
-}
-
-/** Emission of a tube at today's heater voltage, times what its fault leaves. */
-export function emissionOf(network: Pick<Network, "mainsRatio">, element: Element): number {
-  const left = typeof element.params.emission === "number" ? element.params.emission : 1;
-  return left * emissionAt(network.mainsRatio);
-}
-
-/** The model of a rectifier element at today's mains. */
-export function rectifierOf(network: Pick<Network, "mainsRatio">, element: Element): RectifierModel {
-  return rectifierModel(element, network.mainsRatio, emissionAt(network.mainsRatio));
-}
-
-/** Tubes of the circuit by envelope: V1 → [V1A, V1B]. */
-export function envelopes(circuit: Circuit): Map<string, Element[]> {
-  const out = new Map<string, Element[]>();
-  for (const e of circuit.elements) {
-    if (!e.tube) continue;
-    const name = envelopeOf(e.name);
-    out.set(name, [...(out.get(name) ?? []), e]);
-  }
-  return out;
-}
-
-export function hasRectifier(circuit: Circuit): boolean {
-  return circuit.elements.some((e) => isRectifier(e.type));
-}
 
 /** Fills `matrix` (size²) and `rhs` (size) with the linear part: G x = s. Row-major; both are cleared first. */
 export function assemble(network: Network, matrix: Float64Array, rhs: Float64Array, sourceScale = 1): void {

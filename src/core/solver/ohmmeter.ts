@@ -2,7 +2,8 @@
 
 import type { Circuit } from "../circuit/circuit";
 import { nodeName } from "../circuit/annotations";
-import { compile, type Conductor } from "./network";
+import { compile } from "./compile";
+import type { Conductor } from "./network";
 import { newton, solveNewton, workspaceOf } from "./newton";
 import { transient } from "./transient";
 
@@ -68,7 +69,8 @@ export function ohmmeter(circuit: Circuit, red: string, black: string, options: 
   };
   if (!newton(work, x).converged) solveNewton(work, x);
   const settled = shown(volts(x));
-  if (network.capacitors.length === 0 || seconds === 0) return { ohms: settled, settled, testVolts, polarity: `red on ${red}, black on ${black}` };
+  if (network.capacitors.length === 0 || seconds === 0)
+    return { ohms: settled, settled, testVolts, polarity: `red on ${red}, black on ${black}` };
   const start = new Float64Array(network.size);
   const run = transient(network, { start, stop: seconds, tolerance: 1e-3, keep: [] });
   return { ohms: shown(volts(run.end)), settled, testVolts, polarity: `red on ${red}, black on ${black}` };

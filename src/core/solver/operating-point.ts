@@ -1,7 +1,7 @@
 /** The operating point: every node's direct voltage, the tubes' currents and watts, and what no solve can tell. */
 
 import type { Network, NetworkOptions } from "./network";
-import { compile } from "./network";
+import { compile } from "./compile";
 import { newton, solveNewton, workspaceOf, type Aid, type Workspace } from "./newton";
 import { correctRectifiers } from "./reservoir";
 import type { Circuit, TestPoint } from "../circuit/circuit";

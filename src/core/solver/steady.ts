@@ -1,7 +1,8 @@
 /** The truth about a supply: its real pulses, run until they repeat. Slow; what the averaged law is held against. */
 
 import type { Circuit } from "../circuit/circuit";
-import { compile, type Network } from "./network";
+import { compile } from "./compile";
+import type { Network } from "./network";
 import { operatingPoint, type OperatingPoint } from "./operating-point";
 import { transient } from "./transient";
 

@@ -1,5 +1,5 @@
 import { circuitOf, demoAmp } from "./circuits-for-tests";
-import { compile } from "./network";
+import { compile } from "./compile";
 import { operatingPoint, solveOperatingPoint } from "./operating-point";
 import { knobsOf, monteCarlo, sensitivities, toleranceOf } from "./tolerance";
 

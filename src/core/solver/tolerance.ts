@@ -3,7 +3,8 @@
 import type { Circuit, Element } from "../circuit/circuit";
 import { quantileSorted } from "../numeric/statistics";
 import { normalDraws } from "../numeric/random";
-import { compile, type Network, type NetworkOptions } from "./network";
+import { compile } from "./compile";
+import type { Network, NetworkOptions } from "./network";
 import { newton, solveNewton, workspaceOf } from "./newton";
 import { factorAt, readings, solveOperatingPoint, type OperatingPoint } from "./operating-point";
 

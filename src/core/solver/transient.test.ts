@@ -1,5 +1,5 @@
 import { AMPS, circuitOf, demoAmp } from "./circuits-for-tests";
-import { compile } from "./network";
+import { compile } from "./compile";
 import { idealVolts, operatingPoint } from "./operating-point";
 import { magnitude, SmallSignal } from "./small-signal";
 import { periodicAverage } from "./steady";

@@ -1,0 +1,64 @@
+/** Makes a circuit ready for solving: numbers its unknowns and gathers its parts. */
+
+import type { Circuit } from "../circuit/circuit";
+import { addElement } from "./elements";
+import { groundIslands } from "./islands";
+import { NoMainsError, OPEN_SIEMENS, type Branch, type Network, type NetworkOptions } from "./network";
+
+/**
+ * Numbers the unknowns and gathers the parts.
+ * @throws NoMainsError when a mains voltage is given and the circuit names none.
+ */
+export function compile(circuit: Circuit, options: NetworkOptions = {}): Network {
+  const supply = options.supply ?? "averaged";
+  if (options.mains !== undefined && !circuit.mains) throw new NoMainsError();
+  const index = new Map<string, number>();
+  const nodes: string[] = [];
+  const network: Network = {
+    circuit,
+    nodes,
+    index,
+    size: 0,
+    conductors: [],
+    branches: [],
+    sources: [],
+    capacitors: [],
+    inductances: [],
+    devices: [],
+    tubes: [],
+    rectifiers: [],
+    clock: { phase: 0 },
+    hertz: circuit.mains?.hertz ?? 50,
+    mainsRatio: options.mains !== undefined && circuit.mains ? options.mains / circuit.mains.volts : 1,
+    islands: [],
+    supply,
+  };
+  const at = (node: string): number => {
+    if (node === "0") return -1;
+    let i = index.get(node);
+    if (i === undefined) {
+      i = nodes.length;
+      nodes.push(node);
+      index.set(node, i);
+    }
+    return i;
+  };
+  // Every node of the file gets its number first, in the file's order, so that a node without a live part is still shown.
+  for (const e of circuit.elements) for (const n of e.nodes) at(n);
+  const pending: Branch[] = [];
+  const branch = (b: Omit<Branch, "index">): Branch => {
+    const made = { ...b, index: -1 };
+    pending.push(made);
+    return made;
+  };
+  const windings = new Map<string, Branch>();
+  const deferred: (() => void)[] = [];
+  for (const e of circuit.elements) addElement(e, { network, at, branch, windings, deferred });
+  pending.forEach((b, i) => (b.index = nodes.length + i));
+  network.branches = pending;
+  network.size = nodes.length + pending.length;
+  for (const finish of deferred) finish();
+  network.islands = groundIslands(network);
+  for (const { node, to } of network.islands) network.conductors.push({ name: "", a: node, b: to, siemens: OPEN_SIEMENS });
+  return network;
+}
