@@ -144,7 +144,7 @@ function number(call: Call, name: string, otherwise?: number): number {
   return parsed.quantity.value;
 }
 
-/** A swing of less than this is no swing to a meter. */
+/** A swing of less than this, and two percent, is no swing to a meter. */
 const SWING_VOLTS = 0.05;
 
 const mainsOf = (call: Call) => (call.options.has("mains") ? number(call, "mains") : undefined);
@@ -168,7 +168,8 @@ function op(circuit: Circuit, call: Call): Outcome {
   const unrest = unrestOf(point);
   const shown = (p: Circuit["points"][number]) => {
     const swing = unrest?.swing.get(p.node) ?? 0;
-    return swing > SWING_VOLTS ? { volts: unrest!.average.get(p.node), swing } : { volts: read.get(p.name) };
+    const mean = unrest?.average.get(p.node) ?? 0;
+    return swing > SWING_VOLTS + 0.02 * Math.abs(mean) ? { volts: mean, swing } : { volts: read.get(p.name) };
   };
   return {
     code: 0,
