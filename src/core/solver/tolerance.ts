@@ -3,8 +3,9 @@
 import type { Circuit, Element } from "../circuit/circuit";
 import { quantileSorted } from "../numeric/statistics";
 import { normalDraws } from "../numeric/random";
+import type { Device } from "./devices";
 import { compile } from "./compile";
-import type { Network, NetworkOptions } from "./network";
+import type { Conductor, Network, NetworkOptions } from "./network";
 import { newton, solveNewton, workspaceOf } from "./newton";
 import { factorAt, readings, solveOperatingPoint, type OperatingPoint } from "./operating-point";
 
@@ -16,6 +17,9 @@ export interface Knob {
   sigma: number;
   /** Sets it to `factor` times its nominal value. */
   turn(factor: number): void;
+  /** What its turning changes: these conductances, or the currents of these devices. */
+  conductors?: { siemens: number; part: Conductor }[];
+  devices?: Device[];
 }
 
 /** Tolerance of a part that names none, and of one that was only assumed: nobody has seen its value. */
@@ -50,17 +54,27 @@ export function knobsOf(network: Network): Knob[] {
       kind: e.letter === "R" ? "resistor" : "control",
       sigma: toleranceOf(e) / Math.sqrt(3),
       turn: (factor) => parts.forEach(({ siemens, part }) => (part.siemens = siemens / factor)),
+      conductors: parts,
     });
   }
-  for (const { element, state, model } of network.tubes) {
+  for (const { element, state, model, device } of network.tubes) {
     const mu = model.mu;
-    knobs.push({ name: element.name, kind: "tube current", sigma: TUBE_CURRENT, turn: (f) => void (state.spread = f) });
-    knobs.push({ name: element.name, kind: "amplification factor", sigma: AMPLIFICATION, turn: (f) => void (model.mu = mu * f) });
+    const { name } = element;
+    const devices = [device];
+    knobs.push({ name, kind: "tube current", sigma: TUBE_CURRENT, turn: (f) => void (state.spread = f), devices });
+    knobs.push({ name, kind: "amplification factor", sigma: AMPLIFICATION, turn: (f) => void (model.mu = mu * f), devices });
   }
+  const devicesOf = (name: string) => network.devices.filter((d) => d.name === name);
   const peaks = network.rectifiers.map(({ model }) => model.peak);
   network.rectifiers.forEach(({ element, model }) => {
     const rs = model.path.rs;
-    knobs.push({ name: element.name, kind: "rectifier", sigma: WINDING, turn: (f) => void (model.path.rs = rs * f) });
+    knobs.push({
+      name: element.name,
+      kind: "rectifier",
+      sigma: WINDING,
+      turn: (f) => void (model.path.rs = rs * f),
+      devices: devicesOf(element.name),
+    });
   });
   if (peaks.length > 0)
     knobs.push({
@@ -68,6 +82,7 @@ export function knobsOf(network: Network): Knob[] {
       kind: "mains",
       sigma: MAINS,
       turn: (f) => network.rectifiers.forEach(({ model }, i) => (model.peak = peaks[i]! * f)),
+      devices: network.rectifiers.flatMap((r) => devicesOf(r.element.name)),
     });
   return knobs;
 }
@@ -145,26 +160,7 @@ export function sensitivities(op: OperatingPoint, nodes: readonly string[], knob
   const { network, x } = op;
   const n = network.size;
   const work = workspaceOf(network);
-  const residual = (out: Float64Array) => {
-    work.assemble();
-    for (let r = 0; r < n; r++) {
-      let sum = -work.rhs[r]!;
-      for (let c = 0; c < n; c++) sum += work.linear[r * n + c]! * x[c]!;
-      out[r] = sum;
-    }
-    work.addCurrents(x, out);
-  };
-  const up = new Float64Array(n);
-  const down = new Float64Array(n);
-  const step = 1e-4;
-  const slopes = knobs.map((knob) => {
-    knob.turn(1 + step);
-    residual(up);
-    knob.turn(1 - step);
-    residual(down);
-    knob.turn(1);
-    return Float64Array.from(up, (u, r) => (u - down[r]!) / (2 * step));
-  });
+  const slopes = knobs.map((knob) => slopeOf(knob, x));
   if (!factorAt(work, x)) throw new RangeError("the operating point has no slope to be sensitive along");
   return nodes.map((node) => {
     const k = network.index.get(node);
@@ -172,6 +168,37 @@ export function sensitivities(op: OperatingPoint, nodes: readonly string[], knob
     const adjoint = new Float64Array(n);
     adjoint[k] = 1;
     work.lu.solveTransposed(adjoint);
-    return slopes.map((slope) => -slope.reduce((sum, s, r) => sum + s * adjoint[r]!, 0));
+    return slopes.map((slope) => {
+      let sum = 0;
+      for (const [row, amps] of slope) sum -= amps * adjoint[row]!;
+      return sum;
+    });
   });
+}
+
+const STEP = 1e-4;
+
+/** ∂F/∂p of a knob at its nominal setting: how much more current leaves each node for a relative change, [row, amperes]. */
+function slopeOf(knob: Knob, x: Float64Array): [number, number][] {
+  const out: [number, number][] = [];
+  const volts = (k: number) => (k < 0 ? 0 : x[k]!);
+  for (const { siemens, part } of knob.conductors ?? []) {
+    // A resistance that grows lets less through: d(g/f)/df = −g at f = 1.
+    const amps = -siemens * (volts(part.a) - volts(part.b));
+    if (part.a >= 0) out.push([part.a, amps]);
+    if (part.b >= 0) out.push([part.b, -amps]);
+  }
+  const i = new Float64Array(4);
+  const g = new Float64Array(16);
+  for (const device of knob.devices ?? []) {
+    const v = Float64Array.from(device.at, volts);
+    knob.turn(1 + STEP);
+    device.evaluate(v, i, g);
+    const up = i.slice();
+    knob.turn(1 - STEP);
+    device.evaluate(v, i, g);
+    knob.turn(1);
+    device.at.forEach((row, k) => row >= 0 && out.push([row, (up[k]! - i[k]!) / (2 * STEP)]));
+  }
+  return out;
 }

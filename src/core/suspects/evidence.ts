@@ -1,0 +1,36 @@
+/** What was measured or seen, with the circumstances that it holds under. */
+
+import type { Circuit } from "../circuit/circuit";
+import { solveKey, type SolveConditions } from "../walk/modelled";
+
+export type EvidenceKind = "dcv" | "ohm" | "ma" | "acv" | "leak" | "gm" | "observe";
+
+export interface Evidence {
+  /** A test point; for ohm a part or "a:b"; for ma, gm a tube; for leak a capacitor; for observe the observation's name. */
+  point: string;
+  kind: EvidenceKind;
+  /** Volts, ohms, milliamperes, volts rms, percent of new; 1 for an observation that was made, 0 for one that was looked for in vain. */
+  value: number;
+  conditions: SolveConditions;
+  /** Of an AC level: the node driven, hertz, volts rms. */
+  drive?: { input: string; hertz: number; level: number };
+}
+
+/** A thing that can be measured, whether it has been or not. */
+export interface Observable {
+  point: string;
+  kind: EvidenceKind;
+  conditions: SolveConditions;
+  drive?: Evidence["drive"];
+}
+
+/** One text for the same measurement under the same circumstances. */
+export function observableKey(o: Observable): string {
+  const drive = o.drive ? `${o.drive.input} ${o.drive.hertz} ${o.drive.level}` : "";
+  return `${o.kind} ${o.point.toLowerCase()} | ${solveKey(o.conditions)} | ${drive}`;
+}
+
+/** The name as the circuit has it; undefined when it is no point of it. */
+export function pointNamed(circuit: Circuit, typed: string): string | undefined {
+  return circuit.points.find((p) => p.name.toLowerCase() === typed.trim().toLowerCase())?.name;
+}

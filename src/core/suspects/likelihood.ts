@@ -1,0 +1,106 @@
+/** How well a hypothesis explains readings whose errors hang together, when any of them may be plain wrong. */
+
+/** Chance that a reading is a slip: wrong pin, wrong range, a digit. */
+export const SLIP = 0.02;
+
+export interface Explained {
+  /** Natural logarithm of the likelihood. */
+  log: number;
+  /** Readings taken as slips. */
+  slips: number[];
+  /** Each reading's distance from the prediction in its own sigmas, by what the others say where they hang together. */
+  distance: Float64Array;
+}
+
+/**
+ * Log-likelihood of `y` under a normal law with `mean` and `cov` (n × n), the worst readings taken out one after the other as
+ * slips with density `slipDensity[i]` wherever that is the better explanation.
+ * Leaving reading i out of a normal law: Q − (P r)ᵢ²/Pᵢᵢ and log|Σ| + log Pᵢᵢ with P = Σ⁻¹.
+ */
+export function explain(y: Float64Array, mean: Float64Array, cov: Float64Array, slipDensity: Float64Array, mostSlips: number): Explained {
+  const n = y.length;
+  const p = cov.slice();
+  const logDet = invert(p, n);
+  if (logDet === undefined) return { log: -Infinity, slips: [], distance: new Float64Array(n).fill(Infinity) };
+  const r = Float64Array.from(y, (v, i) => v - mean[i]!);
+  const pr = new Float64Array(n);
+  const times = () => {
+    for (let i = 0; i < n; i++) {
+      let sum = 0;
+      for (let j = 0; j < n; j++) sum += p[i * n + j]! * r[j]!;
+      pr[i] = sum;
+    }
+  };
+  times();
+  let q = r.reduce((sum, v, i) => sum + v * pr[i]!, 0);
+  let log = -0.5 * (q + logDet + n * Math.log(2 * Math.PI)) + n * Math.log(1 - SLIP);
+  const distance = Float64Array.from(pr, (v, i) => Math.abs(v) / Math.sqrt(p[i * n + i]!));
+  const slips: number[] = [];
+  const out = new Uint8Array(n);
+  for (let round = 0; round < mostSlips; round++) {
+    let best = -1;
+    let gain = 0;
+    for (let i = 0; i < n; i++) {
+      if (out[i]) continue;
+      const pii = p[i * n + i]!;
+      // What the normal law loses by explaining reading i, against calling it a slip.
+      const without =
+        0.5 * ((pr[i]! * pr[i]!) / pii - Math.log(pii) + Math.log(2 * Math.PI)) - Math.log(1 - SLIP) + Math.log(SLIP * slipDensity[i]!);
+      if (without > gain) {
+        gain = without;
+        best = i;
+      }
+    }
+    if (best < 0) break;
+    log += gain;
+    slips.push(best);
+    out[best] = 1;
+    // Σ without row and column `best`, inverted: P − P·e eᵀ·P/Pᵢᵢ, whose row and column are then zero.
+    const pii = p[best * n + best]!;
+    const column = Float64Array.from({ length: n }, (_, i) => p[i * n + best]!);
+    for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) p[i * n + j]! -= (column[i]! * column[j]!) / pii;
+    for (let i = 0; i < n; i++) {
+      p[i * n + best] = 0;
+      p[best * n + i] = 0;
+    }
+    r[best] = 0;
+    times();
+    q = r.reduce((sum, v, i) => sum + v * pr[i]!, 0);
+  }
+  return { log, slips, distance };
+}
+
+/** Inverts a symmetric positive matrix in place by Cholesky; the logarithm of its determinant, or undefined when it is not one. */
+export function invert(a: Float64Array, n: number): number | undefined {
+  let logDet = 0;
+  for (let j = 0; j < n; j++) {
+    let d = a[j * n + j]!;
+    for (let k = 0; k < j; k++) d -= a[j * n + k]! ** 2;
+    if (!(d > 0)) return undefined;
+    const root = Math.sqrt(d);
+    logDet += 2 * Math.log(root);
+    a[j * n + j] = root;
+    for (let i = j + 1; i < n; i++) {
+      let sum = a[i * n + j]!;
+      for (let k = 0; k < j; k++) sum -= a[i * n + k]! * a[j * n + k]!;
+      a[i * n + j] = sum / root;
+    }
+  }
+  // L⁻¹ in the lower triangle, then Lᵀ⁻¹·L⁻¹.
+  for (let j = 0; j < n; j++) {
+    a[j * n + j] = 1 / a[j * n + j]!;
+    for (let i = j + 1; i < n; i++) {
+      let sum = 0;
+      for (let k = j; k < i; k++) sum -= a[i * n + k]! * a[k * n + j]!;
+      a[i * n + j] = sum / a[i * n + i]!;
+    }
+  }
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j <= i; j++) {
+      let sum = 0;
+      for (let k = i; k < n; k++) sum += a[k * n + i]! * a[k * n + j]!;
+      a[i * n + j] = sum;
+    }
+  for (let i = 0; i < n; i++) for (let j = i + 1; j < n; j++) a[i * n + j] = a[j * n + i]!;
+  return logDet;
+}

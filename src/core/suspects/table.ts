@@ -1,0 +1,201 @@
+/** What every fault would show: each hypothesis solved once for each set of conditions, with how its spread hangs together. */
+
+import { alter, without } from "../circuit/alter";
+import type { Circuit } from "../circuit/circuit";
+import { magnitude, SmallSignal } from "../solver/small-signal";
+import { compile } from "../solver/compile";
+import { idealVolts, readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "../solver/operating-point";
+import { knobsOf, sensitivities, type Knob } from "../solver/tolerance";
+import { solveKey, type SolveConditions } from "../walk/modelled";
+import type { Evidence } from "./evidence";
+import { faultsOf, NOTHING_WRONG, type Fault } from "./faults";
+
+/** One fault at one severity: a line of the table. */
+export interface Hypothesis {
+  fault: Fault;
+  severity: number;
+  /** All changes to the netlist. */
+  changes: string[];
+}
+
+/** What one hypothesis shows under one set of conditions. */
+export interface Shown {
+  converged: boolean;
+  /** Volts by point number, as the meter reads them; NaN where nothing holds the point. */
+  volts: Float64Array;
+  /** Volts per one sigma of each knob: points × knobs, row-major. */
+  spread: Float32Array;
+  /** What can be seen or felt: plate and screen watts by tube, and all of them together. */
+  tubeWatts: Map<string, number>;
+  tubeMilliamps: Map<string, number>;
+  supplyWatts: number;
+}
+
+export const HEALTHY: Fault = { name: NOTHING_WRONG, refs: [], kind: "none", changes: () => [], grid: [1], prior: 0 };
+
+/** Knobs by kind and name, numbered once for the healthy amp: a fault that takes a part out leaves its column at zero. */
+interface KnobIndex {
+  count: number;
+  of(knob: Knob): number | undefined;
+}
+
+export class FaultTable {
+  readonly faults: Fault[];
+  /** Nothing wrong first, then every fault at each of its severities. */
+  readonly hypotheses: Hypothesis[];
+  readonly points: string[];
+  private readonly groups = new Map<string, Shown[]>();
+  private readonly gainColumns = new Map<string, Float64Array>();
+  private readonly knobs: KnobIndex;
+
+  constructor(
+    readonly circuit: Circuit,
+    readonly meterOhms = 10e6,
+  ) {
+    this.faults = faultsOf(circuit);
+    this.points = circuit.points.map((p) => p.name);
+    this.hypotheses = [
+      { fault: HEALTHY, severity: 1, changes: [] },
+      ...this.faults.flatMap((fault) => fault.grid.map((severity) => ({ fault, severity, changes: fault.changes(severity) }))),
+    ];
+    const names = new Map(knobsOf(compile(circuit)).map((k, i) => [`${k.kind} ${k.name}`, i]));
+    this.knobs = { count: names.size, of: (k) => names.get(`${k.kind} ${k.name}`) };
+  }
+
+  get knobCount(): number {
+    return this.knobs.count;
+  }
+
+  /** Is this set of conditions solved already? */
+  has(conditions: SolveConditions): boolean {
+    return this.groups.has(solveKey(conditions));
+  }
+
+  /** All hypotheses under these conditions, solved at the first call. @param progress told 0 to 1; answers false to stop. */
+  shown(conditions: SolveConditions, progress?: (part: number) => boolean): Shown[] {
+    const key = solveKey(conditions);
+    const known = this.groups.get(key);
+    if (known) return known;
+    const out: Shown[] = [];
+    let start: OperatingPoint | undefined;
+    for (const h of this.hypotheses) {
+      const shown = this.solve(h.changes, conditions, start);
+      start ??= shown.op;
+      out.push(shown.shown);
+      if (progress && out.length % 25 === 0 && !progress(out.length / this.hypotheses.length)) throw new TableStopped();
+    }
+    this.groups.set(key, out);
+    return out;
+  }
+
+  /** One hypothesis that is not in the table: a pair, a fault in between. */
+  showOf(changes: string[], conditions: SolveConditions): Shown {
+    return this.solve(changes, conditions).shown;
+  }
+
+  /** The altered circuit under conditions; what cannot be altered (a part that is out) is left as it is. */
+  altered(changes: string[], conditions: SolveConditions): Circuit {
+    let circuit = alter(this.circuit, conditions.set);
+    circuit = alter(circuit, changes);
+    return without(
+      circuit,
+      conditions.without.filter((t) => circuit.elements.some((e) => e.name.startsWith(t.toUpperCase()))),
+    );
+  }
+
+  private solve(changes: string[], conditions: SolveConditions, healthy?: OperatingPoint): { shown: Shown; op?: OperatingPoint } {
+    const circuit = this.altered(changes, conditions);
+    const network = compile(circuit, { mains: conditions.mains });
+    const start = healthy && startLike(healthy, network);
+    const op = solveOperatingPoint(network, start);
+    const count = this.points.length;
+    const shown: Shown = {
+      converged: op.converged,
+      volts: new Float64Array(count).fill(NaN),
+      spread: new Float32Array(count * this.knobs.count),
+      tubeWatts: new Map(),
+      tubeMilliamps: new Map(),
+      supplyWatts: 0,
+    };
+    if (!op.converged) return { shown };
+    const read = readings(op, this.circuit.points, this.meterOhms);
+    this.points.forEach((p, i) => (shown.volts[i] = read.get(p)!));
+    const knobs = knobsOf(network);
+    const rows = sensitivities(
+      op,
+      this.circuit.points.map((p) => p.node),
+      knobs,
+    );
+    const columns = knobs.map((k) => this.knobs.of(k));
+    rows.forEach((row, i) => {
+      // The meter's loading divides the spread as it divides the volts.
+      const node = this.circuit.points[i]!.node;
+      const ideal = network.index.has(node) ? idealVolts(op, node) : 0;
+      const loaded = Math.abs(ideal) > 1e-6 ? Math.min(1, Math.abs(shown.volts[i]! / ideal)) : 1;
+      row.forEach((s, k) => {
+        const column = columns[k];
+        if (column !== undefined) shown.spread[i * this.knobs.count + column] = s * knobs[k]!.sigma * loaded;
+      });
+    });
+    for (const [name, work] of tubesAtWork(op)) {
+      shown.tubeWatts.set(name, work.plateWatts + (work.screenWatts ?? 0));
+      shown.tubeMilliamps.set(name, work.plateMilliamps + (work.screenMilliamps ?? 0));
+    }
+    shown.supplyWatts = [...shown.tubeWatts.values()].reduce((a, b) => a + b, 0);
+    return { shown, op };
+  }
+
+  /** Gain from the input to the speaker over all hypotheses; solved at the first call. */
+  gains(conditions: SolveConditions): Float64Array {
+    const key = solveKey(conditions);
+    let out = this.gainColumns.get(key);
+    if (!out) {
+      out = Float64Array.from(this.hypotheses, (h) => {
+        const op = solveOperatingPoint(compile(this.altered(h.changes, conditions), { mains: conditions.mains }));
+        return op.converged ? gainOf(op) : NaN;
+      });
+      this.gainColumns.set(key, out);
+    }
+    return out;
+  }
+
+  /** AC volts rms at a point for a drive, over all hypotheses: solved anew, since it needs each operating point. */
+  acColumn(point: string, drive: NonNullable<Evidence["drive"]>, conditions: SolveConditions): Float64Array {
+    const node = this.circuit.points.find((p) => p.name === point)!.node;
+    return Float64Array.from(this.hypotheses, (h) => {
+      const network = compile(this.altered(h.changes, conditions), { mains: conditions.mains });
+      const op = solveOperatingPoint(network);
+      const [a, b] = [network.index.get(drive.input), network.index.get(node)];
+      if (!op.converged || a === undefined || b === undefined) return NaN;
+      return magnitude(new SmallSignal(op).drive(a, drive.level, drive.hertz)[b]!);
+    });
+  }
+}
+
+/** The table was stopped before it was whole; nothing of it is kept. */
+export class TableStopped extends Error {}
+
+/** Gain from the first stage's input to the speaker at 1 kHz; 0 where there is none. */
+function gainOf(op: OperatingPoint): number {
+  const { stages } = op.network.circuit;
+  const a = stages[0] && op.network.index.get(stages[0].in);
+  const b = op.network.index.get("out") ?? (stages.length ? op.network.index.get(stages.at(-1)!.out) : undefined);
+  if (a === undefined || b === undefined) return 0;
+  try {
+    return magnitude(new SmallSignal(op).drive(a, 1, 1000)[b]!);
+  } catch (error) {
+    // A node that only a capacitor holds has no small-signal answer: nothing comes through.
+    if (error instanceof RangeError) return 0;
+    throw error;
+  }
+}
+
+/** The healthy answer as a start for an altered network: nodes by name. */
+function startLike(healthy: OperatingPoint, network: OperatingPoint["network"]): Float64Array {
+  const x = new Float64Array(network.size);
+  network.nodes.forEach((name, k) => {
+    const from = healthy.network.index.get(name);
+    if (from !== undefined) x[k] = healthy.x[from]!;
+  });
+  return x;
+}
