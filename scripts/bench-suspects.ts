@@ -1,0 +1,124 @@
+/** npm run bench -- suspects: how often the true fault is named, on made-up amps with known faults; writes docs/diagnosis.md. */
+
+import { readFileSync } from "node:fs";
+import { readCircuit } from "@/core/circuit/read";
+import { nextMeasurements, ENOUGH } from "@/core/suspects/next";
+import { rank, type Ranking } from "@/core/suspects/rank";
+import { FaultTable } from "@/core/suspects/table";
+import { benchCase, healthyCase, type BenchCase } from "@/core/suspects/test-bed";
+
+const AMPS = (process.env.AMPS ?? "wren-5,lantern-15,drover-40,minor,picture-house,halberd-120").split(",");
+const CASES = Number(process.env.CASES ?? 80);
+const amps: Record<string, Tally> = {};
+const kinds: Record<string, Tally> = {};
+const verbose = process.env.VERBOSE !== undefined;
+
+interface Tally {
+  cases: number;
+  first: number;
+  three: number;
+  taken: number[];
+  walk: number[];
+}
+const tally = (): Tally => ({ cases: 0, first: 0, three: 0, taken: [], walk: [] });
+
+const healthy = { cases: 0, first: 0 };
+const times: number[] = [];
+for (const name of AMPS) {
+  const { circuit } = readCircuit(readFileSync(`demo/amps/${name}.cir`, "utf8"));
+  const conditions = { mains: circuit.mains!.volts, without: [], set: [] };
+  const table = new FaultTable(circuit);
+  const started = performance.now();
+  const shown = table.shown(conditions);
+  const ms = performance.now() - started;
+  amps[name] = tally();
+  for (let k = 0; k < CASES; k++) {
+    const c = benchCase(circuit, 1000 + k, conditions);
+    if (!c || !shows(c)) continue;
+    const start = performance.now();
+    const ranking = rank(table, c.evidence);
+    times.push(performance.now() - start);
+    const place = placeOf(ranking, c.fault!.name);
+    const taken = process.env.QUICK ? undefined : measurementsNeeded(c);
+    for (const t of [amps[name]!, (kinds[c.fault!.kind] ??= tally())]) {
+      t.cases++;
+      if (place === 0) t.first++;
+      if (place >= 0 && place < 3) t.three++;
+      if (taken) {
+        t.taken.push(taken.best);
+        t.walk.push(taken.walk);
+      }
+    }
+    if (verbose && place !== 0)
+      console.log(
+        `${name} ${c.fault!.name} ${c.severity.toPrecision(3)}: place ${place}; ${ranking.suspects
+          .slice(0, 3)
+          .map((s) => `${s.group.join("/")} ${(s.groupProbability * 100).toFixed(0)}%`)
+          .join("; ")}${ranking.recheck.length ? ` recheck ${ranking.recheck.join()}` : ""}`,
+      );
+  }
+  for (let k = 0; k < 20; k++) {
+    healthy.cases++;
+    if (rank(table, healthyCase(circuit, 5000 + k, conditions).evidence).suspects[0]!.refs.length === 0) healthy.first++;
+  }
+  console.log(`${name}: table of ${table.hypotheses.length} in ${Math.round(ms)} ms; ${line(amps[name]!)}`);
+
+  /** At least three sigma from healthy in a reading. */
+  function shows(c: BenchCase): boolean {
+    return c.evidence.some((e) => {
+      const i = table.points.indexOf(e.point);
+      const row = shown[0]!.spread.subarray(i * table.knobCount, (i + 1) * table.knobCount);
+      const sigma = Math.hypot(0.01 * shown[0]!.volts[i]!, 0.02, Math.sqrt(row.reduce((s, v) => s + v * v, 0)));
+      return Math.abs(e.value - shown[0]!.volts[i]!) > 3 * sigma;
+    });
+  }
+
+  /** Readings until a fault or group holds enough: by the suggestions, and by the plain walk. */
+  function measurementsNeeded(c: BenchCase): { best: number; walk: number } {
+    const enough = (r: Ranking) => r.suspects[0]!.groupProbability >= ENOUGH && r.suspects[0]!.refs.length > 0;
+    const order = [...circuit.points].sort((a, b) => a.order - b.order).flatMap((p) => c.evidence.filter((e) => e.point === p.name));
+    let walk = order.length;
+    for (let n = 1; n <= order.length; n++)
+      if (enough(rank(table, order.slice(0, n)))) {
+        walk = n;
+        break;
+      }
+    const taken = [order[0]!];
+    while (taken.length < order.length) {
+      const ranking = rank(table, taken);
+      if (enough(ranking)) break;
+      const next = nextMeasurements(ranking.posterior, conditions, 40).find(
+        (m) => m.kind === "dcv" && !taken.some((t) => t.point === m.point),
+      );
+      const e = (next && c.evidence.find((x) => x.point === next.point)) ?? order.find((x) => !taken.includes(x));
+      if (!e) break;
+      taken.push(e);
+    }
+    return { best: taken.length, walk };
+  }
+}
+
+function placeOf(ranking: Ranking, fault: string): number {
+  return ranking.suspects.findIndex((s) => s.group.includes(fault));
+}
+function median(list: number[]): number {
+  return [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN;
+}
+function line(t: Tally): string {
+  const p = (n: number) => `${((100 * n) / t.cases).toFixed(0)} %`;
+  return `${t.cases} cases, first ${p(t.first)}, three ${p(t.three)}${t.taken.length ? `, readings ${median(t.taken)} against ${median(t.walk)}` : ""}`;
+}
+
+const all = Object.values(amps).reduce(
+  (a, t) => ({
+    cases: a.cases + t.cases,
+    first: a.first + t.first,
+    three: a.three + t.three,
+    taken: [...a.taken, ...t.taken],
+    walk: [...a.walk, ...t.walk],
+  }),
+  tally(),
+);
+console.log("all:", line(all));
+console.log(`sound amps called sound: ${healthy.first} of ${healthy.cases}; rank median ${median(times).toFixed(0)} ms`);
+for (const [kind, t] of Object.entries(kinds).sort()) console.log(`  ${kind}: ${line(t)}`);

@@ -1,0 +1,158 @@
+/** Each piece of evidence as a column: what every hypothesis predicts for it, on the scale that it is judged on. */
+
+import { findElement } from "../circuit/circuit";
+import { ohmmeter } from "../solver/ohmmeter";
+import { observationChance } from "./observations";
+import type { Evidence, Observable } from "./evidence";
+import type { FaultTable, Hypothesis } from "./table";
+
+/** A column over the hypotheses of a table. */
+export interface Column {
+  /** What was read, on the scale of the predictions; NaN for what has not been measured. */
+  y: number;
+  /** Predictions; NaN where nothing holds the point. */
+  mean: Float64Array;
+  /** One sigma of what is this reading's alone: meter, model, the part's own spread where it is not in `shared`. */
+  own(mean: number): number;
+  /** Volts per sigma of each knob, from the table, for direct voltages. */
+  shared?: (hypothesis: number) => Float32Array;
+  /** Probability density of a slip. */
+  slip: number;
+  /** Chance of an observation, in place of y and mean. */
+  chance?: Float64Array;
+  evidence?: Evidence;
+}
+
+/** A meter of the bench, and what the model itself may be off. */
+const METER = 0.005;
+const MODEL = 0.008;
+const FLOOR_VOLTS = 0.02;
+/** Resistances above this read as open. */
+const OPEN_OHMS = 1e8;
+
+const logOhms = (ohms: number) => Math.log(Math.min(OPEN_OHMS, Math.max(0.05, ohms)));
+
+/** The column of something measured (`value`) or only thought of (NaN). @throws RangeError for what the circuit does not have. */
+export function columnOf(table: FaultTable, o: Observable, value: number): Column {
+  const evidence = Number.isNaN(value) ? undefined : { ...o, value };
+  const { circuit } = table;
+  switch (o.kind) {
+    case "dcv": {
+      const at = table.points.findIndex((p) => p.toLowerCase() === o.point.toLowerCase());
+      if (at < 0) throw new RangeError(`no point ${o.point}`);
+      const shown = table.shown(o.conditions);
+      const k = table.knobCount;
+      return {
+        evidence,
+        y: value,
+        mean: Float64Array.from(shown, (s) => (s.converged ? s.volts[at]! : NaN)),
+        own: (mean) => Math.hypot(METER * mean, MODEL * mean, FLOOR_VOLTS),
+        shared: (h) => shown[h]!.spread.subarray(at * k, (at + 1) * k),
+        slip: 1 / 600,
+      };
+    }
+    case "ohm": {
+      const [a, b] = ohmNodes(table, o.point);
+      const part = findElement(circuit, o.point);
+      const tol = part?.notes.tol ?? 0.1;
+      const healthy = logOhms(ohmmeter(circuit, a, b, { seconds: 0 }).settled);
+      return {
+        evidence,
+        y: logOhms(value),
+        mean: Float64Array.from(table.hypotheses, (h) => (coldMatters(h) ? logOhms(ohmsOf(table, h, a, b)) : healthy)),
+        own: () => Math.hypot(tol / Math.sqrt(3), 0.02),
+        slip: 1 / 20,
+      };
+    }
+    case "ma": {
+      const shown = table.shown(o.conditions);
+      const name = o.point.toUpperCase();
+      return {
+        evidence,
+        y: value,
+        mean: Float64Array.from(shown, (s) => (s.converged ? (s.tubeMilliamps.get(name) ?? 0) : NaN)),
+        own: (mean) => Math.hypot(0.15 * mean, 0.05),
+        slip: 1 / 200,
+      };
+    }
+    case "gm": {
+      const tube = findElement(circuit, o.point);
+      if (!tube?.tube) throw new RangeError(`no tube ${o.point}`);
+      return {
+        evidence,
+        y: value,
+        mean: Float64Array.from(table.hypotheses, (h) => 95 * emissionLeft(h, tube.name)),
+        own: () => 12,
+        slip: 1 / 150,
+      };
+    }
+    case "leak": {
+      const c = findElement(circuit, o.point);
+      if (c?.letter !== "C") throw new RangeError(`no capacitor ${o.point}`);
+      const shown = table.shown({ ...o.conditions, without: [] });
+      const source = (h: number) =>
+        Math.max(...c.nodes.map((n) => Math.abs(shown[h]!.volts[circuit.points.findIndex((p) => p.node === n)] ?? 0)), 0);
+      return {
+        evidence,
+        y: value,
+        // One leg lifted, the meter between it and ground: V·Rm/(Rm + Rleak).
+        mean: Float64Array.from(table.hypotheses, (h, i) => (source(i) * table.meterOhms) / (table.meterOhms + leakOhms(h, c.name))),
+        own: (mean) => Math.hypot(0.15 * mean, 0.15),
+        slip: 1 / 300,
+      };
+    }
+    case "acv": {
+      if (!o.drive) throw new RangeError(`an AC level at ${o.point} wants the node that is driven, its frequency and level`);
+      const mean = table.acColumn(o.point, o.drive, o.conditions).map((v) => Math.log(Math.max(v, 1e-4)));
+      return { evidence, y: Math.log(Math.max(value, 1e-4)), mean, own: () => 0.2, slip: 1 / 20 };
+    }
+    case "observe":
+      return {
+        evidence,
+        y: value,
+        mean: new Float64Array(table.hypotheses.length),
+        own: () => 1,
+        slip: 1,
+        chance: observationChance(table, o.point, o.conditions),
+      };
+  }
+}
+
+function ohmNodes(table: FaultTable, typed: string): [string, string] {
+  if (typed.includes(":")) {
+    const [a = "", b = ""] = typed
+      .toLowerCase()
+      .split(":")
+      .map((n) => n.trim());
+    return [a, b];
+  }
+  const part = findElement(table.circuit, typed);
+  if (part && part.nodes.length >= 2) return [part.nodes[0]!, part.nodes[1]!];
+  const point = table.circuit.points.find((p) => p.name.toLowerCase() === typed.toLowerCase());
+  if (point) return [point.node, "0"];
+  throw new RangeError(`no part or point ${typed}, nor two nodes a:b`);
+}
+
+/** Faults that an ohmmeter on a cold amp can see at all. */
+const COLD = /resistor|electrolytic (leaky|shorted)|coupling (leaky|shorted)|shorted|board|winding|wiper|switch|heater-cathode|pin|pair/;
+const coldMatters = (h: Hypothesis) => COLD.test(h.fault.kind);
+
+function ohmsOf(table: FaultTable, h: Hypothesis, a: string, b: string): number {
+  const circuit = table.altered(h.changes, { without: [], set: [] });
+  const there = (n: string) => n === "0" || circuit.elements.some((e) => e.nodes.includes(n));
+  if (!there(a) || !there(b)) return Infinity;
+  return ohmmeter(circuit, a, b, { seconds: 0 }).settled;
+}
+
+function emissionLeft(h: Hypothesis, tube: string): number {
+  const about = h.changes.find((c) => c.replace(/^X/i, "").split("=")[0]!.toUpperCase() === tube);
+  const word = about?.split("=")[1] ?? "";
+  return word === "dead" ? 0 : word.startsWith("weak:") ? Number(word.slice(5)) : 1;
+}
+
+function leakOhms(h: Hypothesis, capacitor: string): number {
+  const about = h.changes.find((c) => c.split("=")[0]!.toUpperCase() === capacitor);
+  const word = about?.split("=")[1] ?? "";
+  // A sound film capacitor leaks through gigohms.
+  return word === "short" ? 1 : word.startsWith("leak:") ? Number(word.slice(5)) : 2e9;
+}

@@ -1,0 +1,113 @@
+/** The next measurement: the one that is expected to tell most about what is left, for its effort and risk. */
+
+import type { SolveConditions } from "../walk/modelled";
+import { columnOf, type Column } from "./columns";
+import { observableKey, type Observable } from "./evidence";
+import type { Posterior, Weighed } from "./rank";
+import { roleOf } from "../walk/anatomy";
+
+export interface NextMeasurement {
+  point: string;
+  kind: Observable["kind"];
+  gainBits: number;
+  cost: number;
+  why: string;
+}
+
+/** An exposed node 1, cathodes cheaper than plates, pulling a tube 3, lifting a leg 4, power off and back on 2. */
+const COST = { rail: 1, bias: 0.9, cathode: 0.8, grid: 0.9, screen: 1.1, plate: 1.2, other: 1, ohm: 2, leak: 4, gm: 3 } as const;
+/** Faults that the expectation is taken over. */
+const MOST = 40;
+const BINS = 96;
+
+/** Stop when one fault or group holds this. */
+export const ENOUGH = 0.9;
+
+/** Measurements not taken yet, the best for its cost first. @param most how many are given. */
+export function nextMeasurements(posterior: Posterior, conditions: SolveConditions, most = 5): NextMeasurement[] {
+  const { table, columns, weighed } = posterior;
+  const taken = new Set(columns.map((c) => observableKey(c.evidence!)));
+  const left = weighed.filter((w) => w.line >= 0 && w.weight > 1e-4).slice(0, MOST);
+  const total = left.reduce((s, w) => s + w.weight, 0);
+  const out: NextMeasurement[] = [];
+  const consider = (o: Observable, cost: number) => {
+    if (taken.has(observableKey(o))) return;
+    let column: Column;
+    try {
+      column = columnOf(table, o, NaN);
+    } catch {
+      return;
+    }
+    const gainBits = informationGain(left, total, column);
+    if (gainBits > 0.005) out.push({ point: o.point, kind: o.kind, gainBits, cost, why: whyOf(left, column, o) });
+  };
+  for (const p of table.circuit.points) consider({ point: p.name, kind: "dcv", conditions }, COST[roleOf(table.circuit, p)]);
+  // Parts that lead the list can be measured on their own.
+  const refs = new Set(left.slice(0, 8).flatMap((w) => w.fault.refs));
+  for (const ref of refs) {
+    const e = table.circuit.elements.find((x) => x.name === ref);
+    if (e?.letter === "R") consider({ point: ref, kind: "ohm", conditions: { without: [], set: [] } }, COST.ohm);
+    if (e?.letter === "C" && (e.value ?? 0) < 1e-6) consider({ point: ref, kind: "leak", conditions }, COST.leak);
+    if (e?.tube) consider({ point: ref, kind: "gm", conditions: { without: [], set: [] } }, COST.gm);
+  }
+  return out.sort((a, b) => b.gainBits / b.cost - a.gainBits / a.cost).slice(0, most);
+}
+
+/** Mean and sigma of a prediction. */
+function predicted(w: Weighed, c: Column): [number, number] {
+  const mean = c.mean[w.line]!;
+  const row = c.shared?.(w.line);
+  const spread = row ? Math.sqrt(row.reduce((s, v) => s + v * v, 0)) : 0;
+  return Number.isNaN(mean) ? [0, 150] : [mean, Math.hypot(c.own(mean), spread)];
+}
+
+/** Bits: entropy of the mixture less the mean entropy of its parts, on a grid over all that can be read. */
+function informationGain(left: Weighed[], total: number, c: Column): number {
+  const laws = left.map((w) => predicted(w, c));
+  const low = Math.min(...laws.map(([m, s]) => m - 4 * s));
+  const high = Math.max(...laws.map(([m, s]) => m + 4 * s));
+  if (!(high > low)) return 0;
+  // Bins are finer than the sharpest law, near where the laws are: the sorted quantiles of all of them.
+  const edges = laws.flatMap(([m, s]) => [-4, -2.5, -1.5, -0.8, -0.3, 0.3, 0.8, 1.5, 2.5, 4].map((k) => m + k * s)).sort((a, b) => a - b);
+  const thin = edges.filter((_, i) => i % Math.max(1, Math.floor(edges.length / BINS)) === 0);
+  let gain = 0;
+  const last = laws.map(() => 0);
+  for (const edge of [...thin, Infinity]) {
+    let mixed = 0;
+    const parts = laws.map(([m, s], k) => {
+      const cdf = edge === Infinity ? 1 : normalCdf((edge - m) / s);
+      const p = Math.max(0, cdf - last[k]!);
+      last[k] = cdf;
+      mixed += (left[k]!.weight / total) * p;
+      return p;
+    });
+    if (mixed < 1e-12) continue;
+    parts.forEach((p, k) => {
+      if (p > 1e-12) gain += (left[k]!.weight / total) * p * Math.log2(p / mixed);
+    });
+  }
+  return gain;
+}
+
+/** Source: Abramowitz and Stegun 26.2.17, error below 7.5e-8. */
+function normalCdf(x: number): number {
+  const t = 1 / (1 + 0.2316419 * Math.abs(x));
+  const tail =
+    Math.exp((-x * x) / 2) *
+    0.3989422804014327 *
+    t *
+    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  return x >= 0 ? 1 - tail : tail;
+}
+
+function whyOf(left: Weighed[], c: Column, o: Observable): string {
+  const laws = left.slice(0, 6).map((w) => ({ name: w.fault.name, law: predicted(w, c), weight: w.weight }));
+  const [first] = laws;
+  const other =
+    laws.find((l) => Math.abs(l.law[0] - first!.law[0]) > 2 * (l.law[1] + first!.law[1])) ??
+    laws.find((l) => Math.abs(l.law[0] - first!.law[0]) > l.law[1] + first!.law[1]);
+  if (!first || !other) return "it narrows what is left";
+  const show = (m: number) =>
+    o.kind === "ohm" ? `${Math.exp(m).toPrecision(3)} Ω` : o.kind === "gm" ? `${Math.round(m)} %` : `${m.toPrecision(3)} V`;
+  return `${first.name} would give about ${show(first.law[0])}, ${other.name} ${show(other.law[0])}`;
+}
