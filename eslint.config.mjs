@@ -31,7 +31,7 @@ export default tseslint.config(
     ignores: ["src/core/**/*-for-tests.ts"],
     rules: forbid(
       [
-        "^(?!\\.{1,2}/|@/core/|class-validator$|class-transformer$|reflect-metadata$|fft\\.js$).*",
+        "^(?!\\.{1,2}/|@/core/|class-validator$|class-transformer$|reflect-metadata$|papaparse$|fft\\.js$).*",
         "core imports only core files, small numeric packages and class-validator",
       ],
       [layer("(server|app|ui|workers|bench)"), "arrows point down only: core imports nothing above it"],

@@ -1,6 +1,6 @@
 /** npm run --silent engine -- op|ohm|ac|tran|spice amp.cir …: the engine without the interface. */
 
-import { runEngine } from "@/core/solver/headless";
+import { runEngine } from "@/core/headless/headless";
 import { readFileSync } from "node:fs";
 
 const outcome = runEngine(process.argv.slice(2), (file) => readFileSync(file, "utf8"));

@@ -4,13 +4,18 @@ import { expose } from "comlink";
 import { readCircuit } from "@/core/circuit/read";
 import type { Circuit } from "@/core/circuit/circuit";
 import { solveExpected } from "@/core/solver/expected";
-import type { FittedType, Solution } from "@/core/solver/port";
+import type { FittedType, Solution, SuspectsAnswer } from "@/core/solver/port";
+import type { Evidence } from "@/core/suspects/evidence";
+import { nextMeasurements } from "@/core/suspects/next";
+import { rank } from "@/core/suspects/rank";
+import { FaultTable } from "@/core/suspects/table";
 import { solveOnce } from "@/core/solver/solution";
 import { fitTube } from "@/core/tubes/fit";
 import type { SheetData } from "@/core/tubes/sheet-points";
 import { writeTubeType } from "@/core/tubes/type-line";
-import type { SolveConditions, Solved } from "@/core/walk/modelled";
+import { solveKey, type SolveConditions, type Solved } from "@/core/walk/modelled";
 
+let table: { netlist: string; faults: FaultTable } | undefined;
 let last: { netlist: string; circuit: Circuit } | undefined;
 
 function circuitOf(netlist: string): Circuit {
@@ -31,6 +36,24 @@ const api = {
   },
   solve(netlist: string, conditions: SolveConditions): Solution {
     return solveOnce(circuitOf(netlist), conditions);
+  },
+  suspects(netlist: string, evidence: Evidence[], conditions: SolveConditions, progress?: (part: number) => void): SuspectsAnswer {
+    const circuit = circuitOf(netlist);
+    if (table?.netlist !== netlist) table = { netlist, faults: new FaultTable(circuit) };
+    const { faults } = table;
+    const wanted = [...evidence.filter((e) => e.kind !== "ohm").map((e) => e.conditions), conditions].filter(
+      (c, i, all) => !faults.has(c) && all.findIndex((d) => solveKey(d) === solveKey(c)) === i,
+    );
+    wanted.forEach((c, i) =>
+      faults.shown(c, (part) => {
+        progress?.((i + part) / wanted.length);
+        return true;
+      }),
+    );
+    const started = performance.now();
+    const { suspects, notYetTestable, recheck, circuitDoubtful, posterior } = rank(faults, evidence);
+    const next = nextMeasurements(posterior, conditions);
+    return { suspects, notYetTestable, next, recheck, circuitDoubtful, evidence, ms: performance.now() - started };
   },
   fit(data: SheetData): FittedType {
     const { model, rows, doubts } = fitTube(data);

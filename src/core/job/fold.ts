@@ -2,7 +2,7 @@
 
 import { is, type JobEvent } from "./events/event";
 import type { Accessory, Brief, Claim, Complaint, DateCode, Identity, JobOpened, Photo, Reproduction } from "./events/intake";
-import type { Conditions, Finding, Reading } from "./events/bench";
+import type { Conditions, Finding, Observation, Reading } from "./events/bench";
 import type { Advice, Approval, BillLine, Change, Returned, SafetyTest, Waiting } from "./events/work";
 import type { SafetyTestKind } from "./events/words";
 
@@ -39,6 +39,7 @@ export interface JobState {
   changes: Line<Change>[];
   approvals: Line<Approval>[];
   safetyTests: Map<SafetyTestKind, Line<SafetyTest>>;
+  observations: Line<Observation>[];
   controlChecks: Line<{ control: string; works: boolean; note?: string }>[];
   gatesPassed: Line<{ station: string; reason: string }>[];
   waiting?: Line<Waiting>;
@@ -81,6 +82,7 @@ export function foldJob(events: JobEvent[]): JobState {
     changes: [],
     approvals: [],
     safetyTests: new Map(),
+    observations: [],
     controlChecks: [],
     gatesPassed: [],
     bill: [],
@@ -119,6 +121,7 @@ function apply(s: JobState, e: JobEvent): void {
   } else if (is(e, "change")) s.changes.push({ ...e.payload, ...where });
   else if (is(e, "approval")) s.approvals.push({ ...e.payload, ...where });
   else if (is(e, "safety-test")) s.safetyTests.set(e.payload.test, { ...e.payload, ...where });
+  else if (is(e, "observation")) s.observations.push({ ...e.payload, ...where });
   else if (is(e, "control-check")) {
     s.controlChecks = [...s.controlChecks.filter((c) => c.control !== e.payload.control), { ...e.payload, ...where }];
   } else if (is(e, "gate-passed")) s.gatesPassed.push({ ...e.payload, ...where });

@@ -52,6 +52,7 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
   if (is(e, "removed"))
     return `Taken off: ${e.payload.what}${e.payload.place ? `, ${e.payload.place}` : ""}${e.payload.colour ? ` (${e.payload.colour})` : ""}`;
   if (is(e, "put-back")) return `Back in place: ${before && is(before, "removed") ? before.payload.what : `line ${e.payload.removed}`}`;
+  if (is(e, "observation")) return `Seen: ${e.payload.name}`;
   if (is(e, "control-check"))
     return `${e.payload.control}: ${e.payload.works ? "works" : "does not work"}${e.payload.note ? `, ${e.payload.note}` : ""}`;
   if (is(e, "change"))

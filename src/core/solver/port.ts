@@ -1,6 +1,9 @@
 /** What screens ask of the solver, wherever it runs. Types only: no screen carries the solver itself. */
 
 import type { SolveConditions, Solved } from "../walk/modelled";
+import type { Evidence } from "../suspects/evidence";
+import type { NextMeasurement } from "../suspects/next";
+import type { Suspect } from "../suspects/rank";
 import type { TubePointOfWork } from "./operating-point";
 import type { Stress } from "./stress";
 import type { FitRow } from "../tubes/fit";
@@ -30,12 +33,27 @@ export interface FittedType {
 }
 
 /** Every call rejects with an Error whose message can be shown. */
+/** What the suspects' screen shows. */
+export interface SuspectsAnswer {
+  suspects: Suspect[];
+  notYetTestable: { fault: string; test: string }[];
+  next: NextMeasurement[];
+  recheck: string[];
+  circuitDoubtful: boolean;
+  /** The evidence in the order of each suspect's `predicted`. */
+  evidence: Evidence[];
+  /** Milliseconds of the ranking, the fault table left out. */
+  ms: number;
+}
+
 export interface SolverPort {
   /** Bands of every point; `progress` is told 0 to 1. */
   expected(netlist: string, conditions: SolveConditions, progress?: (part: number) => void): Promise<Solved>;
   solve(netlist: string, conditions: SolveConditions): Promise<Solution>;
   /** Fits a tube type to points of its sheet. */
   fit(data: SheetData): Promise<FittedType>;
+  /** Ranks the faults that explain the evidence; the fault table is solved at the first call and kept. */
+  suspects(netlist: string, evidence: Evidence[], conditions: SolveConditions, progress?: (part: number) => void): Promise<SuspectsAnswer>;
   /** Gives up what is under way; its promises reject with SolverCancelled. */
   cancel(): void;
 }

@@ -83,6 +83,6 @@ export function priorOf(kind: FaultKind, e: Element | undefined): number {
 }
 
 /** Chance that an amp on the bench shows nothing that a meter would find. */
-export const NOTHING_WRONG_CHANCE = 0.2;
+export const NOTHING_WRONG_CHANCE = 0.4;
 /** Chance of two faults at once, shared out over the pairs that are tried. */
 export const PAIR_CHANCE = 0.08;

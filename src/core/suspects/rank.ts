@@ -71,7 +71,10 @@ export function rank(table: FaultTable, evidence: readonly Evidence[], history: 
   const columns = evidence.map((e) => columnOf(table, e, e.value));
   const posterior = weigh(table, columns, history);
   const { weighed } = posterior;
-  const suspects = suspectsOf(posterior);
+  const untested = notTestable(table, columns, weighed);
+  const silent = new Set(untested.map((u) => u.fault));
+  // What no reading could have shown is not a suspect with a low figure: it has its own list.
+  const suspects = suspectsOf(posterior).filter((s) => s.refs.length === 0 || !s.group.every((name) => silent.has(name)));
   const top = weighed[0]!;
   const numeric = columns.filter((c) => !c.chance).length;
   const labels = columns.map(labelOf);
@@ -79,7 +82,7 @@ export function rank(table: FaultTable, evidence: readonly Evidence[], history: 
   const recheck = top.best.slips.map((k) => labels[gaussian[k]!]!);
   return {
     suspects,
-    notYetTestable: notTestable(table, columns, weighed),
+    notYetTestable: untested,
     recheck,
     circuitDoubtful: numeric >= 5 && top.best.slips.length >= Math.max(3, Math.floor(numeric / 4)),
     posterior,
@@ -206,7 +209,9 @@ function pairsOf(
   if (gaussian.length < 3 || gaussian.some((c) => c.evidence?.kind !== "dcv")) return [];
   if (best.best.slips.length === 0 && !best.best.distance.some((d) => d > CONTRADICTS)) return [];
   const leading = singles.filter((s) => s.fault !== HEALTHY).slice(0, MOST_PAIRED);
-  const count = (leading.length * (leading.length - 1)) / 2;
+  // Two faults at once are as many cases as there are pairs of all faults, each weighed by how likely its two are.
+  const every = (table.faults.length * (table.faults.length - 1)) / 2;
+  const usual = table.faults.reduce((sum, f) => sum + f.prior, 0) / table.faults.length;
   const out: Weighed[] = [];
   for (let i = 0; i < leading.length; i++)
     for (let j = i + 1; j < leading.length; j++) {
@@ -235,7 +240,7 @@ function pairsOf(
         fault,
         line: -1,
         hypothesis: { fault, severity: 1, changes },
-        log: explained.log + seen + Math.log(PAIR_CHANCE / count),
+        log: explained.log + seen + Math.log((PAIR_CHANCE / every) * Math.max(1e-4, (a.fault.prior * b.fault.prior) / (usual * usual))),
         weight: 0,
         fitted: 1,
         best: explained,

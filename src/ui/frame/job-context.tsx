@@ -34,6 +34,8 @@ export interface JobValue {
   entryContext(station: StationId): EntryContext;
   modelName?: string;
   modelId?: number;
+  netlist?: string;
+  solver?: SolverPort;
   /** How the solver of this amp's circuit is doing. */
   solved: SolvedState;
 }
@@ -116,6 +118,8 @@ export function JobProvider({
       conditions,
       modelName,
       modelId,
+      netlist,
+      solver,
       solved,
       entryContext: (station) => ({
         circuit,
@@ -127,7 +131,7 @@ export function JobProvider({
         decimal: settings.decimal,
       }),
     };
-  }, [jobId, settings, view, energy, marks, now, tape, port, stands, circuit, modelName, modelId, solved]);
+  }, [jobId, settings, view, energy, marks, now, tape, port, stands, circuit, modelName, modelId, solved, netlist, solver]);
 
   return <JobContext.Provider value={value}>{children}</JobContext.Provider>;
 }

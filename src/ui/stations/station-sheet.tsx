@@ -13,6 +13,7 @@ import { MakeSafe } from "./make-safe";
 import { OutputStage } from "./output-stage";
 import { Prove } from "./prove";
 import { ReturnStation } from "./return";
+import { Suspects } from "./suspects";
 import { TakeApart } from "./take-apart";
 import { Walk } from "./walk";
 import { Work } from "./work";
@@ -35,12 +36,7 @@ const SHEETS: Record<StationId, ReactNode> = {
   ),
   "bring-up": <BringUp />,
   walk: <Walk />,
-  suspects: (
-    <Journal
-      station="suspects"
-      says="Ranking faults from the pattern of readings is not in this version. The walk gives a first reason for each reading that is out; write down here what you suspect and what settles it."
-    />
-  ),
+  suspects: <Suspects />,
   signal: (
     <Journal
       station="signal"

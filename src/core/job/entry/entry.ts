@@ -6,6 +6,7 @@
 import { readCorrect, readUndo } from "./amend";
 import { type Entry, type EntryContext, no, yes } from "./context";
 import { readMeasurement } from "./measurement";
+import { OBSERVATIONS, observationNamed } from "../../suspects/observation-names";
 import { readMains, readMeter, readOff, readOn } from "./power";
 import { readBack, readFind, readFit, readRemove, readWait } from "./work";
 
@@ -29,6 +30,7 @@ const VERBS: Record<string, Verb> = {
   mains: { form: "mains 231", read: readMains },
   meter: { form: "meter 9.02 [9.0 [SOURCE]]", read: readMeter },
   fit: { form: "fit C6 22n 630V film, was leaky", read: readFit },
+  saw: { form: "saw V4 cold (or plate glows, hum, fuse blows …)", read: readSaw },
   find: { form: "find PLACE: what was found", read: readFind },
   remove: { form: "remove WHAT, PLACE", read: readRemove },
   back: { form: "back WHAT", read: readBack },
@@ -43,6 +45,18 @@ const VERBS: Record<string, Verb> = {
   correct: { form: "correct POINT VALUE REASON", read: readCorrect },
   undo: { form: "undo [REASON]", read: readUndo },
 };
+
+function readSaw(rest: string, ctx: EntryContext): Entry {
+  const named = observationNamed(rest);
+  if (!named)
+    return no(
+      `saw ${rest}`.trim(),
+      `"${rest}" is no observation that the suspects know`,
+      OBSERVATIONS.map((o) => (o.about === "tube" ? `V1 ${o.name}` : o.name)).join(", "),
+    );
+  const name = named.tube ? `${named.tube} ${named.type.name}` : named.type.name;
+  return yes(`Seen: ${name} (${named.type.says})`, { type: "observation", payload: { name, conditions: ctx.conditions } });
+}
 
 /** Reads one line. Never throws; nothing is logged by reading. */
 export function parseEntry(text: string, ctx: EntryContext): Entry {

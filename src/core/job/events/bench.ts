@@ -74,6 +74,12 @@ export class PutBack {
   @IsNumber() @Min(1) removed!: number;
 }
 
+/** Something seen, heard or felt, by the name that the suspects know it by: "V4 cold", "limiter bright". */
+export class Observation {
+  @IsString() @MinLength(1) @MaxLength(80) name!: string;
+  @ValidateNested() @Type(() => Conditions) conditions!: Conditions;
+}
+
 export class ControlCheck {
   @IsString() @MinLength(1) @MaxLength(100) control!: string;
   @IsBoolean() works!: boolean;

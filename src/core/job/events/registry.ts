@@ -28,6 +28,7 @@ export interface Payloads {
   note: bench.Note;
   removed: bench.Removed;
   "put-back": bench.PutBack;
+  observation: bench.Observation;
   "control-check": bench.ControlCheck;
   change: work.Change;
   approval: work.Approval;

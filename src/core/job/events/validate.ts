@@ -33,6 +33,7 @@ const CLASSES: { [T in EventType]: new () => Payloads[T] } = {
   note: bench.Note,
   removed: bench.Removed,
   "put-back": bench.PutBack,
+  observation: bench.Observation,
   "control-check": bench.ControlCheck,
   change: work.Change,
   approval: work.Approval,

@@ -4,15 +4,19 @@ import { alter, AlterError, without } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
 import { readCircuit } from "../circuit/read";
 import { parseQuantity } from "../quantity/parse";
-import { compile } from "./compile";
-import { NoMainsError } from "./network";
-import { ohmmeter, StoredChargeError } from "./ohmmeter";
-import { operatingPoint, readings, tubesAtWork } from "./operating-point";
-import { magnitude, phaseDegrees, SmallSignal } from "./small-signal";
-import { exportSpice } from "./spice-export";
-import { startFrom } from "./steady";
-import { unrestOf } from "./unrest";
-import { sine, transient, TransientError } from "./transient";
+import { nextMeasurements } from "../suspects/next";
+import { rank } from "../suspects/rank";
+import { readEvidence } from "../suspects/readings-file";
+import { FaultTable } from "../suspects/table";
+import { compile } from "../solver/compile";
+import { NoMainsError } from "../solver/network";
+import { ohmmeter, StoredChargeError } from "../solver/ohmmeter";
+import { operatingPoint, readings, tubesAtWork } from "../solver/operating-point";
+import { magnitude, phaseDegrees, SmallSignal } from "../solver/small-signal";
+import { exportSpice } from "../solver/spice-export";
+import { startFrom } from "../solver/steady";
+import { unrestOf } from "../solver/unrest";
+import { sine, transient, TransientError } from "../solver/transient";
 
 export interface Outcome {
   code: number;
@@ -37,6 +41,7 @@ export const HELP = `Scutum's engine, without the interface. One JSON document o
   npm run --silent engine -- ohm   amp.cir RED BLACK        nodes; 0 is the chassis
   npm run --silent engine -- ac    amp.cir --in g1 --level 0.1 --freq 400 [--loop R17]
   npm run --silent engine -- tran  amp.cir --in g1 --level 0.8 --freq 330 --for 50m --probe g4,out [--pulsed]
+  npm run --silent engine -- rank  amp.cir readings.csv [more.csv …] [--top 5]   header point,kind,value,unit; kinds dcv acv ma ohm leak gm observe
   npm run --silent engine -- spice amp.cir                  text that a general SPICE runs as it is
 
 All take --mains, --without and --set. Levels: rms for ac, peak for tran; the source is ideal, through a capacitor.
@@ -48,8 +53,8 @@ All take --mains, --without and --set. Levels: rms for ac, peak for tran; the so
 Exit codes: 0 done, 1 did not converge, 2 the call or the file is wrong.
 `;
 
-const COMMANDS = ["op", "ohm", "ac", "tran", "spice"];
-const VALUED = ["mains", "without", "set", "meter", "in", "level", "freq", "for", "probe", "loop"];
+const COMMANDS = ["op", "ohm", "ac", "tran", "rank", "spice"];
+const VALUED = ["mains", "without", "set", "meter", "in", "level", "freq", "for", "probe", "loop", "top"];
 const FLAGS = ["pulsed", "help"];
 
 interface Call {
@@ -95,6 +100,7 @@ export function runEngine(args: readonly string[], readFile: (path: string) => s
     if (read.errors.length > 0)
       return fail(read.errors.map((e) => ({ error: `line ${e.line} cannot be read`, line: e.line, found: e.found, expected: e.expected })));
     const circuit = prepared(read.circuit, call);
+    if (call.command === "rank") return rankFiles(circuit, more, call, readFile);
     const expectedNodes = call.command === "ohm" ? 2 : 0;
     if (more.length !== expectedNodes)
       throw new Usage(
@@ -262,4 +268,39 @@ function tran(circuit: Circuit, call: Call): Outcome {
     mostStep: drive ? 1 / number(call, "freq") / 40 : undefined,
   });
   return { code: 0, out: json({ t: run.t, v: Object.fromEntries(probes.map((p, i) => [p, run.v[i]])) }) };
+}
+
+/** Ranks each file of readings in turn; the fault table is solved once for all of them. */
+function rankFiles(circuit: Circuit, files: string[], call: Call, readFile: (path: string) => string): Outcome {
+  if (files.length === 0) throw new Usage("rank wants a file of readings", "nothing", "readings.csv");
+  const mains = mainsOf(call) ?? circuit.mains?.volts;
+  if (mainsOf(call) !== undefined && !circuit.mains) throw new NoMainsError();
+  const base = { ...(circuit.mains && mains !== undefined ? { mains } : {}), without: [], set: [] };
+  const read = files.map((file) => readEvidence(readText(file, readFile), circuit, base));
+  const problems = read.flatMap(({ problems: p }, i) =>
+    p.map((x) => ({ error: `${files[i]}: line ${x.line} cannot be read`, line: x.line, found: x.found, expected: x.expected })),
+  );
+  if (problems.length > 0) return fail(problems);
+  const table = new FaultTable(circuit, number(call, "meter", 10e6));
+  const top = Math.round(number(call, "top", 10));
+  const answers = read.map(({ evidence }) => {
+    const ranking = rank(table, evidence);
+    const conditions = evidence.findLast((e) => e.kind === "dcv")?.conditions ?? base;
+    return {
+      suspects: ranking.suspects.slice(0, top).map(({ fault, refs, group, groupProbability, fitted, explains, against }) => ({
+        fault,
+        refs,
+        group,
+        probability: groupProbability,
+        ...(fitted === undefined ? {} : { fitted }),
+        explains,
+        against,
+      })),
+      notYetTestable: ranking.notYetTestable,
+      next: nextMeasurements(ranking.posterior, conditions),
+      recheck: ranking.recheck,
+      ...(ranking.circuitDoubtful ? { doubt: "this circuit does not describe this amp: too many readings fit no fault" } : {}),
+    };
+  });
+  return { code: 0, out: json(answers.length === 1 ? answers[0] : answers) };
 }

@@ -1,0 +1,56 @@
+/** The evidence of a job: its readings and observations since the amp was last changed. */
+
+import type { Circuit } from "../circuit/circuit";
+import type { JobState } from "../job/fold";
+import { solveConditions, type SolveConditions } from "../walk/modelled";
+import { observableKey, pointNamed, type Evidence } from "./evidence";
+import { findElement } from "../circuit/circuit";
+
+export interface JobEvidence {
+  evidence: Evidence[];
+  /** Line and name of the last change: what was read before it says nothing of the amp as it is. */
+  since?: { seq: number; position: string };
+  /** Readings left out, with the reason. */
+  leftOut: { point: string; why: string }[];
+}
+
+/** Mains voltages closer than this are one: each set of conditions is a table of its own. */
+const MAINS_STEP = 1;
+
+/** The latest reading of each kind and point under each set of conditions. */
+export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
+  const changed = state.changes.findLast((c) => c.kind !== "experiment" || c.outcome !== "reverted");
+  const after = changed?.seq ?? 0;
+  const latest = new Map<string, Evidence>();
+  const leftOut: JobEvidence["leftOut"] = [];
+  for (const r of state.readings) {
+    if (r.seq <= after) continue;
+    if (r.conditions.limiter) {
+      leftOut.push({ point: r.point, why: "behind a lamp: the amp’s own mains is not known" });
+      continue;
+    }
+    const point = r.kind === "dcv" ? pointNamed(circuit, r.point) : r.kind === "ohm" ? r.point : findElement(circuit, r.point)?.name;
+    if (point === undefined || r.kind === "acv") {
+      leftOut.push({ point: r.point, why: r.kind === "acv" ? "an AC level without its tone: see Signal" : "not a point of this circuit" });
+      continue;
+    }
+    const e: Evidence = {
+      point,
+      kind: r.kind,
+      value: r.value,
+      conditions: r.kind === "ohm" ? { without: [], set: [] } : rounded(solveConditions(circuit, r.conditions)),
+    };
+    latest.set(observableKey(e), e);
+  }
+  for (const o of state.observations) {
+    if (o.seq <= after || o.conditions.limiter) continue;
+    const e: Evidence = { point: o.name, kind: "observe", value: 1, conditions: rounded(solveConditions(circuit, o.conditions)) };
+    latest.set(observableKey(e), e);
+  }
+  return { evidence: [...latest.values()], leftOut, ...(changed ? { since: { seq: changed.seq, position: changed.position } } : {}) };
+}
+
+/** Conditions with the mains to the volt. */
+export function rounded(c: SolveConditions): SolveConditions {
+  return c.mains === undefined ? c : { ...c, mains: Math.round(c.mains / MAINS_STEP) * MAINS_STEP };
+}

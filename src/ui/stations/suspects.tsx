@@ -1,0 +1,372 @@
+"use client";
+/** Suspects: the next measurement as the one thing to do, and under it the faults that explain what was read so far. */
+
+import { useEffect, useMemo, useRef, useState } from "react";
+import { parseEntry } from "@/core/job/entry/entry";
+import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import type { SuspectsAnswer } from "@/core/solver/port";
+import { evidenceOf, rounded } from "@/core/suspects/job-evidence";
+import type { NextMeasurement } from "@/core/suspects/next";
+import { OBSERVATIONS } from "@/core/suspects/observation-names";
+import type { Suspect } from "@/core/suspects/rank";
+import { solveConditions } from "@/core/walk/modelled";
+import { meterRange } from "@/core/walk/expectation";
+import { useJob } from "../frame/job-context";
+import { Findings } from "./findings";
+import { NoCircuit } from "./no-circuit";
+
+/** From this probability the hunt is over but for the proof. */
+const ENOUGH = 0.9;
+
+export function Suspects() {
+  const { view } = useJob();
+  if (!view.circuit) return <NoCircuit what="Suspects are reasoned from the circuit." />;
+  return (
+    <div className="space-y-5">
+      <SuspectsSheet />
+      <Findings station="suspects" />
+    </div>
+  );
+}
+
+function useSuspects() {
+  const { view, netlist, solver, conditions, settings } = useJob();
+  const { circuit, state } = view;
+  const job = useMemo(() => evidenceOf(state, circuit!), [state, circuit]);
+  // What is to be measured next is judged at the mains as it stands, all tubes in.
+  const now = useMemo(
+    () => rounded(solveConditions(circuit!, { mains: conditions.mains ?? settings.mainsVolts, without: conditions.without })),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the clock in conditions must not start a solve each minute
+    [circuit, conditions.mains, conditions.without?.join(), settings.mainsVolts],
+  );
+  const key = JSON.stringify([job.evidence, now]);
+  const [answer, setAnswer] = useState<SuspectsAnswer>();
+  const [progress, setProgress] = useState<number>();
+  const [failed, setFailed] = useState("");
+  useEffect(() => {
+    if (!solver || netlist === undefined) return;
+    let gone = false;
+    setFailed("");
+    setProgress(0);
+    solver
+      .suspects(netlist, job.evidence, now, (part) => !gone && setProgress(part))
+      .then(
+        (a) => {
+          if (gone) return;
+          setAnswer(a);
+          setProgress(undefined);
+        },
+        (e: Error) => {
+          if (gone) return;
+          setFailed(e.message);
+          setProgress(undefined);
+        },
+      );
+    return () => {
+      gone = true;
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- by content: the same evidence is not ranked twice
+  }, [key, netlist, solver]);
+  return { job, answer, progress, failed };
+}
+
+function SuspectsSheet() {
+  const { solver } = useJob();
+  const { job, answer, progress, failed } = useSuspects();
+  const [chosen, setChosen] = useState<string>();
+  const top = answer?.suspects[0];
+  const picked = answer?.suspects.find((s) => s.fault === chosen) ?? top;
+  const enough = top !== undefined && job.evidence.length > 0 && top.groupProbability >= ENOUGH;
+  return (
+    <>
+      {job.since && (
+        <p className="rounded border border-base-300 px-3 py-2 text-sm">
+          Only what was read since line {job.since.seq} ({job.since.position}) counts: before it the amp was another one.
+          {job.evidence.length === 0 && " Walk again: the readings will say whether the change cured it."}
+        </p>
+      )}
+      {failed && (
+        <p role="alert" className="text-error">
+          The suspects were not worked out: {failed}
+        </p>
+      )}
+      {progress !== undefined && (
+        <p role="status" className="flex items-center gap-3 text-sm">
+          <span className="soft">Solving every fault of this circuit for these conditions</span>
+          <progress className="progress w-48" value={progress} max={1} aria-label="Solving the faults" />
+          <button className="btn btn-ghost btn-sm min-h-9" onClick={() => solver?.cancel()}>
+            Stop
+          </button>
+        </p>
+      )}
+      {answer && <Advice answer={answer} enough={enough} />}
+      {answer && answer.suspects.length > 0 && job.evidence.length > 0 && (
+        <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+          <Bars suspects={answer.suspects.slice(0, 8)} picked={picked} choose={setChosen} />
+          {picked && <Overlay suspect={picked} answer={answer} />}
+        </div>
+      )}
+      <Observed />
+      {answer && job.evidence.length > 0 && answer.notYetTestable.length > 0 && <Untested list={answer.notYetTestable} />}
+      {job.leftOut.length > 0 && <p className="soft text-xs">Left out: {job.leftOut.map((l) => `${l.point} (${l.why})`).join("; ")}.</p>}
+    </>
+  );
+}
+
+/** What to do now: take a reading again, take the next one, or prove the one that is left. */
+function Advice({ answer, enough }: { answer: SuspectsAnswer; enough: boolean }) {
+  const [next] = answer.next;
+  const top = answer.suspects[0];
+  if (answer.circuitDoubtful)
+    return (
+      <Big title="This circuit does not describe this amp">
+        Too many readings fit no fault of it: {answer.recheck.join(", ")}. Check the model and its revision, the mains voltage that was
+        entered, and where the black lead is.
+      </Big>
+    );
+  if (answer.recheck.length > 0)
+    return (
+      <Big title={`Take ${answer.recheck[0]} again`}>
+        It does not fit any fault that explains the rest: a slip of the probe, the range or the pin is likelier than a second fault.
+      </Big>
+    );
+  if (enough && top!.refs.length > 0)
+    return (
+      <Big title={top!.group.length > 1 ? `One of: ${top!.group.join(", ")}` : top!.fault}>
+        {Math.round(top!.groupProbability * 100)} % of what is left{severity(top!)}.{" "}
+        {next && next.kind !== "dcv" ? `To settle it: ${measurementWords(next)}.` : "Prove it on the part itself before it is replaced."}
+      </Big>
+    );
+  if (enough && !next) return <Big title="Nothing wrong that a meter would find here">All that was read is what this circuit shows.</Big>;
+  if (!next) return <Big title="No further measurement would tell more">See what is not yet testable below.</Big>;
+  return <TakeNext key={next.point + next.kind} next={next} />;
+}
+
+function Big({ title, children }: { title: string; children: React.ReactNode }) {
+  return (
+    <section aria-label="What to do now" className="rounded border border-base-300 bg-base-200 p-4">
+      <p className="text-3xl font-bold">{title}</p>
+      <p className="mt-1 text-lg">{children}</p>
+    </section>
+  );
+}
+
+const severity = (s: Suspect) => {
+  if (s.fitted === undefined) return "";
+  if (s.unit === "Ω") return `, about ${formatQuantity(s.fitted, "Ω", 2)}`;
+  if (s.unit === "A") return `, about ${formatQuantity(s.fitted, "A", 2)}`;
+  return s.unit === "of emission" ? `, about ${Math.round(s.fitted * 100)} % of its emission left` : `, about × ${s.fitted.toPrecision(2)}`;
+};
+
+function measurementWords(m: NextMeasurement): string {
+  if (m.kind === "ohm") return `ohms of ${m.point}, power off`;
+  if (m.kind === "leak") return `one leg of ${m.point} lifted, volts at it`;
+  if (m.kind === "gm") return `${m.point} in the tube tester, or a known good one in its place`;
+  return `volts at ${m.point}`;
+}
+
+/** The next measurement with its field: taken there and then. */
+function TakeNext({ next }: { next: NextMeasurement }) {
+  const { view, entryContext, say } = useJob();
+  const [text, setText] = useState("");
+  const [refused, setRefused] = useState("");
+  const field = useRef<HTMLInputElement>(null);
+  const row = view.rows.find((r) => r.point.name === next.point);
+  const verb = next.kind === "dcv" ? "" : `${next.kind} `;
+  function take(e: React.FormEvent) {
+    e.preventDefault();
+    if (text.trim() === "") return;
+    const entry = parseEntry(`${next.point} ${verb}${text}`, entryContext("suspects"));
+    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
+    say(...entry.drafts);
+  }
+  return (
+    <section
+      aria-label="What to do now"
+      className="grid items-center gap-x-6 gap-y-2 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_15rem]"
+    >
+      <div>
+        <p className="text-3xl font-bold">Next: {measurementWords(next)}</p>
+        {row && next.kind === "dcv" && (
+          <p className="mt-1 text-lg">
+            Probe on <strong>{row.point.pin ?? `node ${row.point.node}`}</strong>, meter on{" "}
+            <strong>{meterRange(row.expected?.volts ?? row.point.chart ?? 1000)}</strong>
+          </p>
+        )}
+        <p className="mt-1 text-lg">{next.why}</p>
+        {row?.point.caution && next.kind === "dcv" && <p className="text-warning">▲ {row.point.caution}</p>}
+      </div>
+      <form onSubmit={take}>
+        <label className="text-sm" htmlFor="suspects-reading">
+          Reading, {next.kind === "ohm" ? "Ω" : next.kind === "gm" ? "% of new" : "V"}
+        </label>
+        <input
+          id="suspects-reading"
+          ref={field}
+          autoFocus
+          className="input h-16 w-full text-right text-3xl tabular-nums"
+          inputMode="decimal"
+          autoComplete="off"
+          value={text}
+          aria-invalid={refused !== ""}
+          aria-describedby="suspects-refused"
+          onChange={(e) => {
+            setText(e.target.value);
+            setRefused("");
+          }}
+        />
+        <p id="suspects-refused" role="alert" className="min-h-5 text-sm text-error">
+          {refused}
+        </p>
+      </form>
+    </section>
+  );
+}
+
+function Bars({ suspects, picked, choose }: { suspects: Suspect[]; picked?: Suspect; choose(fault: string): void }) {
+  return (
+    <section aria-label="Suspects">
+      <h2 className="font-bold">Suspects</h2>
+      <ul className="mt-1 space-y-1">
+        {suspects.map((s) => (
+          <li key={s.fault}>
+            <button
+              className={`w-full rounded border px-3 py-2 text-left ${s === picked ? "border-primary bg-base-200" : "border-base-300"}`}
+              aria-pressed={s === picked}
+              onClick={() => choose(s.fault)}
+            >
+              <span className="flex items-baseline gap-3">
+                <span className="flex-1 text-lg font-bold">
+                  {s.fault}
+                  {s.group.length > 1 && (
+                    <span className="soft text-sm font-normal"> or {s.group.slice(1).join(", ")}: not told apart yet</span>
+                  )}
+                </span>
+                <span className="text-lg tabular-nums">
+                  {s.groupProbability < 0.01 ? "under 1" : Math.round(s.groupProbability * 100)} %
+                </span>
+              </span>
+              <span className="mt-1 block h-2 bg-base-300" aria-hidden>
+                <span className="block h-2 bg-primary" style={{ width: `${Math.max(0.5, s.groupProbability * 100)}%` }} />
+              </span>
+              <span className="soft mt-1 block text-sm">
+                {s.explains.length > 0 && `explains ${s.explains.join(", ")}`}
+                {s.explains.length > 0 && s.against.length > 0 && "; "}
+                {s.against.length > 0 && `does not explain ${s.against.join(", ")}`}
+                {s.explains.length + s.against.length === 0 && "nothing speaks against it, nothing for it"}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Predicted beside measured, point by point, for the chosen suspect. */
+function Overlay({ suspect, answer }: { suspect: Suspect; answer: SuspectsAnswer }) {
+  const show = (kind: string, v: number) =>
+    !Number.isFinite(v)
+      ? "–"
+      : kind === "ohm"
+        ? formatQuantity(v, "Ω", 3)
+        : kind === "ma"
+          ? formatQuantity(v / 1e3, "A", 3)
+          : kind === "gm"
+            ? `${Math.round(v)} %`
+            : formatVolts(v);
+  return (
+    <section aria-label="Predicted beside measured">
+      <h2 className="font-bold">
+        If it is {suspect.fault}
+        <span className="soft font-normal">{severity(suspect)}</span>
+      </h2>
+      <table className="table table-sm tabular-nums">
+        <thead>
+          <tr>
+            <th>Measured at</th>
+            <th className="text-right">Measured</th>
+            <th className="text-right">It predicts</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {answer.evidence.map((e, i) => {
+            const label = e.kind === "observe" || e.kind === "dcv" ? e.point : `${e.point} ${e.kind}`;
+            return (
+              <tr key={i}>
+                <td>{label}</td>
+                <td className="text-right font-bold">{e.kind === "observe" ? "seen" : show(e.kind, e.value)}</td>
+                <td className="text-right">{e.kind === "observe" ? "" : show(e.kind, suspect.predicted[i] ?? NaN)}</td>
+                <td>
+                  {suspect.against.includes(label) ? (
+                    <span className="verdict-out">■ not explained</span>
+                  ) : suspect.explains.includes(label) ? (
+                    <span className="verdict-in">● explained</span>
+                  ) : (
+                    <span className="soft">○ as in a sound amp</span>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Observed() {
+  const { view, say, conditions } = useJob();
+  const tubes = [...new Set(view.circuit!.elements.filter((e) => e.tube).map((e) => e.name.replace(/^(V\d+)[A-D]$/, "$1")))];
+  const [tube, setTube] = useState(tubes[0] ?? "");
+  const seen = new Set(view.state.observations.map((o) => o.name));
+  return (
+    <section aria-label="Seen, heard, felt">
+      <h2 className="font-bold">
+        Seen, heard, felt <span className="soft text-sm font-normal">each counts as evidence; also: saw V4 cold</span>
+      </h2>
+      <div className="mt-1 flex flex-wrap items-center gap-1">
+        <select className="select select-sm min-h-9 w-24" value={tube} onChange={(e) => setTube(e.target.value)} aria-label="Tube">
+          {tubes.map((t) => (
+            <option key={t}>{t}</option>
+          ))}
+        </select>
+        {OBSERVATIONS.map((o) => {
+          const name = o.about === "tube" ? `${tube} ${o.name}` : o.name;
+          return (
+            <button
+              key={o.name}
+              className="btn btn-sm min-h-9"
+              title={o.says}
+              disabled={seen.has(name)}
+              onClick={() => say({ type: "observation", payload: { name, conditions } })}
+            >
+              {seen.has(name) ? `● ${name}` : name}
+            </button>
+          );
+        })}
+      </div>
+    </section>
+  );
+}
+
+function Untested({ list }: { list: SuspectsAnswer["notYetTestable"] }) {
+  const byTest = new Map<string, string[]>();
+  for (const { fault, test } of list) byTest.set(test, [...(byTest.get(test) ?? []), fault]);
+  return (
+    <details className="text-sm">
+      <summary className="min-h-9 cursor-pointer font-bold">
+        Not yet testable: {list.length} faults that none of these readings could show{" "}
+        <span className="soft font-normal">(not cleared)</span>
+      </summary>
+      <ul className="mt-1 max-h-72 overflow-y-auto">
+        {[...byTest].map(([test, faults]) => (
+          <li key={test} className="border-t border-base-300 py-1">
+            <strong>{test}</strong> would show <span className="soft">{faults.join(", ")}</span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
