@@ -5,7 +5,7 @@ import { SimulatedAmp } from "../simulated";
 
 export function lamplight(d: Days): Days {
   // True fault: V6 has lost more than half of its emission.
-  const amp = new SimulatedAmp("picture-house", 59, ["V6=weak:0.42"]);
+  const amp = new SimulatedAmp("picture-house", 59, ["V6=weak:0.25"]);
   d.day(2, "09:00")
     .log(0, {
       type: "job-opened",
@@ -29,6 +29,6 @@ export function lamplight(d: Days): Days {
     .walk(amp, ["BIAS", "B1", "B3", "B4"], warm)
     .walk(amp, ["V4.g", "V5.g", "V4.k", "V5.k", "V4.p", "V5.p", "V4.s", "V5.s", "V2A.p", "V2B.p", "V2.k", "V1A.p", "V1A.k"], warm)
     .walk(amp, ["V6.g", "V7.g", "V6.k", "V7.k", "V6.p", "V7.p", "V6.s", "V7.s"], warm)
-    .note(1, "Left channel all within a few percent; V6 passes less than half of what V7 does")
+    .note(1, "Left channel all within a few percent; V6 passes a third of what V7 does")
     .off(2);
 }

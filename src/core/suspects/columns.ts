@@ -16,6 +16,8 @@ export interface Column {
   own(mean: number): number;
   /** Volts per sigma of each knob, from the table, for direct voltages. */
   shared?: (hypothesis: number) => Float32Array;
+  /** One sigma by all shared knobs together; 0 where there are none. */
+  sharedSigma(hypothesis: number): number;
   /** Probability density of a slip. */
   slip: number;
   /** Chance of an observation, in place of y and mean. */
@@ -27,8 +29,11 @@ export interface Column {
 const METER = 0.005;
 const MODEL = 0.008;
 const FLOOR_VOLTS = 0.02;
+const USUAL_PART = 0.5;
 /** Resistances above this read as open. */
 const OPEN_OHMS = 1e8;
+
+const nothingShared = () => 0;
 
 const logOhms = (ohms: number) => Math.log(Math.min(OPEN_OHMS, Math.max(0.05, ohms)));
 
@@ -42,12 +47,15 @@ export function columnOf(table: FaultTable, o: Observable, value: number): Colum
       if (at < 0) throw new RangeError(`no point ${o.point}`);
       const shown = table.shown(o.conditions);
       const k = table.knobCount;
+      const usual = Math.abs(shown[0]!.volts[at]!) || 0;
       return {
         evidence,
         y: value,
         mean: Float64Array.from(shown, (s) => (s.converged ? s.volts[at]! : NaN)),
-        own: (mean) => Math.hypot(METER * mean, MODEL * mean, FLOOR_VOLTS),
+        // A rail that should be gone still shows some tenths: what the model leaves out goes with what the point usually carries.
+        own: (mean) => Math.hypot(METER * mean, MODEL * Math.max(Math.abs(mean), USUAL_PART * usual), FLOOR_VOLTS),
         shared: (h) => shown[h]!.spread.subarray(at * k, (at + 1) * k),
+        sharedSigma: (h) => shown[h]!.sigma[at]!,
         slip: 1 / 600,
       };
     }
@@ -61,6 +69,7 @@ export function columnOf(table: FaultTable, o: Observable, value: number): Colum
         y: logOhms(value),
         mean: Float64Array.from(table.hypotheses, (h) => (coldMatters(h) ? logOhms(ohmsOf(table, h, a, b)) : healthy)),
         own: () => Math.hypot(tol / Math.sqrt(3), 0.02),
+        sharedSigma: nothingShared,
         slip: 1 / 20,
       };
     }
@@ -72,6 +81,7 @@ export function columnOf(table: FaultTable, o: Observable, value: number): Colum
         y: value,
         mean: Float64Array.from(shown, (s) => (s.converged ? (s.tubeMilliamps.get(name) ?? 0) : NaN)),
         own: (mean) => Math.hypot(0.15 * mean, 0.05),
+        sharedSigma: nothingShared,
         slip: 1 / 200,
       };
     }
@@ -83,6 +93,7 @@ export function columnOf(table: FaultTable, o: Observable, value: number): Colum
         y: value,
         mean: Float64Array.from(table.hypotheses, (h) => 95 * emissionLeft(h, tube.name)),
         own: () => 12,
+        sharedSigma: nothingShared,
         slip: 1 / 150,
       };
     }
@@ -98,13 +109,14 @@ export function columnOf(table: FaultTable, o: Observable, value: number): Colum
         // One leg lifted, the meter between it and ground: V·Rm/(Rm + Rleak).
         mean: Float64Array.from(table.hypotheses, (h, i) => (source(i) * table.meterOhms) / (table.meterOhms + leakOhms(h, c.name))),
         own: (mean) => Math.hypot(0.15 * mean, 0.15),
+        sharedSigma: nothingShared,
         slip: 1 / 300,
       };
     }
     case "acv": {
       if (!o.drive) throw new RangeError(`an AC level at ${o.point} wants the node that is driven, its frequency and level`);
       const mean = table.acColumn(o.point, o.drive, o.conditions).map((v) => Math.log(Math.max(v, 1e-4)));
-      return { evidence, y: Math.log(Math.max(value, 1e-4)), mean, own: () => 0.2, slip: 1 / 20 };
+      return { evidence, y: Math.log(Math.max(value, 1e-4)), mean, own: () => 0.2, sharedSigma: nothingShared, slip: 1 / 20 };
     }
     case "observe":
       return {
@@ -112,6 +124,7 @@ export function columnOf(table: FaultTable, o: Observable, value: number): Colum
         y: value,
         mean: new Float64Array(table.hypotheses.length),
         own: () => 1,
+        sharedSigma: nothingShared,
         slip: 1,
         chance: observationChance(table, o.point, o.conditions),
       };

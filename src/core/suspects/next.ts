@@ -56,9 +56,7 @@ export function nextMeasurements(posterior: Posterior, conditions: SolveConditio
 /** Mean and sigma of a prediction. */
 function predicted(w: Weighed, c: Column): [number, number] {
   const mean = c.mean[w.line]!;
-  const row = c.shared?.(w.line);
-  const spread = row ? Math.sqrt(row.reduce((s, v) => s + v * v, 0)) : 0;
-  return Number.isNaN(mean) ? [0, 150] : [mean, Math.hypot(c.own(mean), spread)];
+  return Number.isNaN(mean) ? [0, 150] : [mean, Math.hypot(c.own(mean), c.sharedSigma(w.line))];
 }
 
 /** Bits: entropy of the mixture less the mean entropy of its parts, on a grid over all that can be read. */

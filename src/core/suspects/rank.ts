@@ -74,17 +74,19 @@ export function rank(table: FaultTable, evidence: readonly Evidence[], history: 
   const untested = notTestable(table, columns, weighed);
   const silent = new Set(untested.map((u) => u.fault));
   // What no reading could have shown is not a suspect with a low figure: it has its own list.
-  const suspects = suspectsOf(posterior).filter((s) => s.refs.length === 0 || !s.group.every((name) => silent.has(name)));
+  const suspects = suspectsOf(posterior).filter((s) => s.refs.length === 0 || !silent.has(s.fault));
   const top = weighed[0]!;
   const numeric = columns.filter((c) => !c.chance).length;
   const labels = columns.map(labelOf);
   const gaussian = columns.flatMap((c, i) => (c.chance ? [] : [i]));
+  // A slip is one reading; a third of them is another amp.
+  const misfits = [...top.best.distance].filter((d, i) => d > CONTRADICTS || top.best.slips.includes(i)).length;
   const recheck = top.best.slips.map((k) => labels[gaussian[k]!]!);
   return {
     suspects,
     notYetTestable: untested,
     recheck,
-    circuitDoubtful: numeric >= 5 && top.best.slips.length >= Math.max(3, Math.floor(numeric / 4)),
+    circuitDoubtful: numeric >= 5 && misfits >= Math.max(3, numeric / 3),
     posterior,
   };
 }
@@ -111,12 +113,15 @@ function weigh(table: FaultTable, columns: Column[], history: ReadonlyMap<string
   const meanOf = (line: number) => Float64Array.from(gaussian, (c) => c.mean[line]!);
   const covOf = (line: number) => covariance(gaussian, line);
 
+  const likely = likelyLines(table, gaussian);
   const lines = new Map<Fault, number[]>();
   table.hypotheses.forEach((h, i) => lines.set(h.fault, [...(lines.get(h.fault) ?? []), i]));
   const total = table.faults.reduce((sum, f) => sum + f.prior * factor(f, history), 0);
   const coarse = [...lines].map(([fault, at]) => {
     const fits = at.map((line) => {
       const mean = meanOf(line);
+      if (!likely.has(line))
+        return { line, mean, cov: NO_COVARIANCE, best: FAR_OFF, log: -Infinity, severity: table.hypotheses[line]!.severity };
       const converged = !gaussian.some((c) => c.evidence?.kind === "dcv" && !table.shown(c.evidence.conditions)[line]!.converged);
       const cov = covOf(line);
       const best = converged ? fit(mean, cov) : { log: -1e6, slips: [], distance: new Float64Array(y.length) };
@@ -124,12 +129,16 @@ function weigh(table: FaultTable, columns: Column[], history: ReadonlyMap<string
     });
     return { fault, fits };
   });
+  // What was passed over counts as far behind the worst that was looked at closely.
+  const worst = Math.min(...coarse.flatMap((c) => c.fits.map((f) => f.log)).filter(Number.isFinite));
+  for (const c of coarse) for (const f of c.fits) if (f.log === -Infinity) f.log = worst - 5;
   const highest = Math.max(...coarse.flatMap((c) => c.fits.map((f) => f.log)));
   const weighed = coarse.map(({ fault, fits }): Weighed => {
     const all = [...fits];
     if (fits.length > 1 && Math.max(...fits.map((f) => f.log)) > highest - REFINED) {
       for (let k = 1; k < fits.length; k++) {
         const [a, b] = [fits[k - 1]!, fits[k]!];
+        if (!likely.has(a.line) || !likely.has(b.line)) continue;
         for (const t of SUBSTEPS) {
           const mean = a.mean.map((m, i) => m + t * (b.mean[i]! - m));
           const near = t < 0.5 ? a : b;
@@ -158,6 +167,32 @@ function weigh(table: FaultTable, columns: Column[], history: ReadonlyMap<string
   weighed.push(...pairsOf(table, columns, gaussian, weighed, fit));
   normalise(weighed);
   return { table, columns, weighed };
+}
+
+const NO_COVARIANCE = new Float64Array(0);
+const FAR_OFF: Explained = { log: -Infinity, slips: [], distance: new Float64Array(0) };
+/** From this many readings the lines are sifted first, and this many are looked at closely. */
+const SIFTED_FROM = 6;
+const MOST_LINES = 140;
+/** A reading can speak against a line by this much at most in the sifting: it may be a slip. */
+const MOST_AGAINST = 6;
+
+/** Lines that are worth a close look: those nearest to the readings, each reading taken for itself. */
+function likelyLines(table: FaultTable, columns: Column[]): Set<number> {
+  const all = table.hypotheses.map((_, line) => line);
+  if (columns.length < SIFTED_FROM || all.length <= MOST_LINES) return new Set(all);
+  const against = all.map((line) => {
+    let sum = 0;
+    for (const c of columns) {
+      const mean = c.mean[line]!;
+      if (Number.isNaN(mean)) continue;
+      const sigma = Math.hypot(c.own(mean), c.sharedSigma(line));
+      sum += Math.min(MOST_AGAINST, 0.5 * ((c.y - mean) / sigma) ** 2);
+    }
+    return { line, sum };
+  });
+  against.sort((a, b) => a.sum - b.sum);
+  return new Set([0, ...against.slice(0, MOST_LINES).map((a) => a.line)]);
 }
 
 function normalise(weighed: Weighed[]): void {
@@ -273,10 +308,14 @@ function pairMean(table: FaultTable, changes: string[], columns: Column[]): Floa
   return out;
 }
 
-function suspectsOf({ table, columns, weighed }: Posterior): Suspect[] {
+function suspectsOf({ columns, weighed }: Posterior): Suspect[] {
   const gaussian = columns.filter((c) => !c.chance);
   const healthy = weighed.find((w) => w.fault === HEALTHY)!;
-  const own = (c: Column, line: number, i: number, cov: Float64Array) => (void c, void line, Math.sqrt(cov[i * gaussian.length + i]!));
+  /** One sigma of a reading under a hypothesis; a pair spreads like the first of its two. */
+  const sigma = (c: Column, line: number) => {
+    const mean = c.mean[Math.max(0, line)]!;
+    return Math.hypot(c.own(Number.isNaN(mean) ? 0 : mean), c.sharedSigma(Math.max(0, line)));
+  };
   const base = covariance(gaussian, 0);
   const grouped = new Set<Weighed>();
   const out: Suspect[] = [];
@@ -296,10 +335,10 @@ function suspectsOf({ table, columns, weighed }: Posterior): Suspect[] {
     const explains: string[] = [];
     const against: string[] = [];
     gaussian.forEach((c, i) => {
-      const off = Math.abs(c.y - healthy.mean[i]!) / own(c, 0, i, base);
-      const here = Math.abs(c.y - w.mean[i]!) / own(c, w.line, i, base);
+      const off = Math.abs(c.y - healthy.mean[i]!) / sigma(c, 0);
+      const here = Math.abs(c.y - w.mean[i]!) / sigma(c, w.line);
       if (off > CONTRADICTS && here < AGREES) explains.push(labelOf(c));
-      else if (w.best.slips.includes(i) || (here > CONTRADICTS && w.best.distance[i]! > CONTRADICTS)) against.push(labelOf(c));
+      else if (w.best.slips.includes(i) || (here > CONTRADICTS && (w.best.distance[i] ?? Infinity) > CONTRADICTS)) against.push(labelOf(c));
     });
     for (const c of columns.filter((x) => x.chance)) {
       const p = w.line < 0 ? 0.5 : c.chance![w.line]!;
@@ -320,7 +359,6 @@ function suspectsOf({ table, columns, weighed }: Posterior): Suspect[] {
       predicted: columns.map((c) => (c.chance ? NaN : unscaled(c, w.mean[next++]!))),
     });
   }
-  void table;
   return out.sort((a, b) => b.groupProbability - a.groupProbability);
 }
 

@@ -25,6 +25,8 @@ export interface Shown {
   volts: Float64Array;
   /** Volts per one sigma of each knob: points × knobs, row-major. */
   spread: Float32Array;
+  /** One sigma of each point by all knobs together. */
+  sigma: Float64Array;
   /** What can be seen or felt: plate and screen watts by tube, and all of them together. */
   tubeWatts: Map<string, number>;
   tubeMilliamps: Map<string, number>;
@@ -113,6 +115,7 @@ export class FaultTable {
       converged: op.converged,
       volts: new Float64Array(count).fill(NaN),
       spread: new Float32Array(count * this.knobs.count),
+      sigma: new Float64Array(count),
       tubeWatts: new Map(),
       tubeMilliamps: new Map(),
       supplyWatts: 0,
@@ -137,6 +140,11 @@ export class FaultTable {
         if (column !== undefined) shown.spread[i * this.knobs.count + column] = s * knobs[k]!.sigma * loaded;
       });
     });
+    for (let i = 0; i < count; i++) {
+      let square = 0;
+      for (let k = i * this.knobs.count; k < (i + 1) * this.knobs.count; k++) square += shown.spread[k]! ** 2;
+      shown.sigma[i] = Math.sqrt(square);
+    }
     for (const [name, work] of tubesAtWork(op)) {
       shown.tubeWatts.set(name, work.plateWatts + (work.screenWatts ?? 0));
       shown.tubeMilliamps.set(name, work.plateMilliamps + (work.screenMilliamps ?? 0));

@@ -304,7 +304,7 @@ function Overlay({ suspect, answer }: { suspect: Suspect; answer: SuspectsAnswer
                   ) : suspect.explains.includes(label) ? (
                     <span className="verdict-in">● explained</span>
                   ) : (
-                    <span className="soft">○ as in a sound amp</span>
+                    <span className="soft">○ no difference</span>
                   )}
                 </td>
               </tr>
