@@ -1,6 +1,6 @@
 /** npm run bench -- suspects: how often the true fault is named, on made-up amps with known faults; writes docs/diagnosis.md. */
 
-import { readFileSync } from "node:fs";
+import { readFileSync, writeFileSync } from "node:fs";
 import { readCircuit } from "@/core/circuit/read";
 import { nextMeasurements, ENOUGH } from "@/core/suspects/next";
 import { rank, type Ranking } from "@/core/suspects/rank";
@@ -9,6 +9,8 @@ import { benchCase, healthyCase, type BenchCase } from "@/core/suspects/test-bed
 
 const AMPS = (process.env.AMPS ?? "wren-5,lantern-15,drover-40,minor,picture-house,halberd-120").split(",");
 const CASES = Number(process.env.CASES ?? 80);
+/** Cases of each amp for which the readings are counted: each is ranked anew after every reading. */
+const MEASURED = process.env.QUICK ? 0 : 20;
 const amps: Record<string, Tally> = {};
 const kinds: Record<string, Tally> = {};
 const verbose = process.env.VERBOSE !== undefined;
@@ -23,6 +25,7 @@ interface Tally {
 const tally = (): Tally => ({ cases: 0, first: 0, three: 0, taken: [], walk: [] });
 
 const healthy = { cases: 0, first: 0 };
+const tables: Record<string, { lines: number; ms: number }> = {};
 const times: number[] = [];
 for (const name of AMPS) {
   const { circuit } = readCircuit(readFileSync(`demo/amps/${name}.cir`, "utf8"));
@@ -32,6 +35,7 @@ for (const name of AMPS) {
   const shown = table.shown(conditions);
   const ms = performance.now() - started;
   amps[name] = tally();
+  tables[name] = { lines: table.hypotheses.length, ms: Math.round(ms) };
   for (let k = 0; k < CASES; k++) {
     const c = benchCase(circuit, 1000 + k, conditions);
     if (!c || !shows(c)) continue;
@@ -39,7 +43,7 @@ for (const name of AMPS) {
     const ranking = rank(table, c.evidence);
     times.push(performance.now() - start);
     const place = placeOf(ranking, c.fault!.name);
-    const taken = process.env.QUICK ? undefined : measurementsNeeded(c);
+    const taken = amps[name]!.taken.length < MEASURED ? measurementsNeeded(c) : undefined;
     for (const t of [amps[name]!, (kinds[c.fault!.kind] ??= tally())]) {
       t.cases++;
       if (place === 0) t.first++;
@@ -83,10 +87,10 @@ for (const name of AMPS) {
         walk = n;
         break;
       }
-    const taken = [order[0]!];
+    const taken: typeof order = [];
     while (taken.length < order.length) {
       const ranking = rank(table, taken);
-      if (enough(ranking)) break;
+      if (taken.length > 0 && enough(ranking)) break;
       const next = nextMeasurements(ranking.posterior, conditions, 40).find(
         (m) => m.kind === "dcv" && !taken.some((t) => t.point === m.point),
       );
@@ -122,3 +126,39 @@ const all = Object.values(amps).reduce(
 console.log("all:", line(all));
 console.log(`sound amps called sound: ${healthy.first} of ${healthy.cases}; rank median ${median(times).toFixed(0)} ms`);
 for (const [kind, t] of Object.entries(kinds).sort()) console.log(`  ${kind}: ${line(t)}`);
+
+if (process.env.AMPS === undefined) {
+  const cells = (t: Tally) => {
+    const p = (n: number) => `${((100 * n) / t.cases).toFixed(0)} %`;
+    return `${t.cases} | ${p(t.first)} | ${p(t.three)}${t.taken.length ? ` | ${median(t.taken)} | ${median(t.walk)}` : " | – | –"}`;
+  };
+  const head =
+    "cases that show | first | among three | readings, suggested | readings, plain walk |\n| --- | --- | --- | --- | --- | --- |";
+  writeFileSync(
+    "docs/diagnosis.md",
+    `# How often the true fault is named
+
+Written by \`npm run bench -- suspects\`, ${new Date().toISOString().slice(0, 10)}. Each case is an amp whose parts and tubes are drawn within tolerance (resistors tolerance/√3, tube current 15 %, µ 5 %, mains 1 %), with one fault: each kind of fault is as likely as the next, its severity
+lies anywhere between the ends of its range, off the grid that the table is solved on. Every test point is read once by a meter of 0.3 % + 5 mV. A case counts when the fault shows: at least three sigma from a sound amp in some reading. *First* and *among three* count a group of faults that the
+readings cannot tell apart (at most five) as one. *Readings* is the median, over the first 20 cases of each amp, until one fault or group holds 90 %. Seeds are fixed. No prior or tolerance was tuned to any of these amps; the Halberd 120 was held out: it was not looked at while the method was written.
+
+| amp | ${head}
+${Object.entries(amps)
+  .map(([name, t]) => `| ${name} | ${cells(t)} |`)
+  .join("\n")}
+| **all** | ${cells(all)} |
+
+Sound amps called sound: ${healthy.first} of ${healthy.cases}. One ranking: median ${median(times).toFixed(0)} ms with every point read. Fault tables: ${Object.entries(
+      tables,
+    )
+      .map(([name, t]) => `${name} ${t.lines} lines in ${t.ms} ms`)
+      .join(", ")}.
+
+| kind of fault | ${head}
+${Object.entries(kinds)
+  .sort()
+  .map(([kind, t]) => `| ${kind} | ${cells(t)} |`)
+  .join("\n")}
+`,
+  );
+}

@@ -8,6 +8,9 @@ import { gzipSync } from "node:zlib";
 import { fail, ensureBuilt, ensureInstalled, freePort, run, say, startServer } from "./setup.mjs";
 
 ensureInstalled();
+if (process.argv[2] === "suspects") {
+  process.exit(run(process.execPath, ["node_modules/tsx/dist/cli.mjs", "scripts/bench-suspects.ts"], { must: false }));
+}
 ensureBuilt();
 const rows = [];
 const row = (what, figure, target) => {

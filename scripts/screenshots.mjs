@@ -25,6 +25,7 @@ const VIEWS = [
   ["bring-up", "/jobs/1005/bring-up", "enamel"],
   ["walk", "/jobs/1004/walk", "enamel"],
   ["walk-ledger", "/jobs/1001/walk", "ledger"],
+  ["suspects", "/jobs/1004/suspects", "enamel"],
   ["work", "/jobs/1005/work", "enamel"],
   ["output-stage", "/jobs/1005/output-stage", "enamel"],
   ["prove", "/jobs/1001/prove", "ledger"],
@@ -53,7 +54,7 @@ try {
     const page = await context.newPage();
     await page.goto(server.address + path);
     // Long enough for the solver to have answered.
-    await page.waitForTimeout(path.startsWith("/library") || path.endsWith("/walk") ? 3000 : 600);
+    await page.waitForTimeout(path.startsWith("/library") || /walk|suspects/.test(path) ? 3000 : 600);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     say(`docs/screenshots/${name}.png`);
     await context.close();

@@ -84,9 +84,7 @@ test("no drawing: the nearest model, every part assumed until it is seen", async
 
 test("a tube type from its sheet, and a file that is none", async ({ page }) => {
   await page.goto(`${shop.address}/library/new`);
-  await page
-    .locator("input[type=file]")
-    .setInputFiles({ name: "x.cir", mimeType: "text/plain", buffer: Buffer.from("\u0000\u0001PNG") });
+  await page.locator("input[type=file]").setInputFiles({ name: "x.cir", mimeType: "text/plain", buffer: Buffer.from("\u0000\u0001PNG") });
   await expect(page.getByText(/found a file with binary bytes/)).toBeVisible();
   await file(page).fill("Bench test\n*@point P node=p\nVB b 0 250\nR1 b p 1k\nXV1 p b g k 6XX6\nR2 k 0 220\nR3 g 0 470k\n.end");
   await expect(page.getByText(/found type 6XX6/)).toBeVisible();
