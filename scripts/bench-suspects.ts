@@ -8,6 +8,8 @@ import { FaultTable } from "@/core/suspects/table";
 import { benchCase, healthyCase, type BenchCase } from "@/core/suspects/test-bed";
 
 const AMPS = (process.env.AMPS ?? "wren-5,lantern-15,drover-40,minor,picture-house,halberd-120").split(",");
+/** First seed; another one makes cases that nothing was ever set by. */
+const SEED = Number(process.env.SEED ?? 1000);
 const CASES = Number(process.env.CASES ?? 80);
 /** Cases of each amp for which the readings are counted: each is ranked anew after every reading. */
 const MEASURED = process.env.QUICK ? 0 : 20;
@@ -37,7 +39,7 @@ for (const name of AMPS) {
   amps[name] = tally();
   tables[name] = { lines: table.hypotheses.length, ms: Math.round(ms) };
   for (let k = 0; k < CASES; k++) {
-    const c = benchCase(circuit, 1000 + k, conditions);
+    const c = benchCase(circuit, SEED + k, conditions);
     if (!c || !shows(c)) continue;
     const start = performance.now();
     const ranking = rank(table, c.evidence);
@@ -127,7 +129,7 @@ console.log("all:", line(all));
 console.log(`sound amps called sound: ${healthy.first} of ${healthy.cases}; rank median ${median(times).toFixed(0)} ms`);
 for (const [kind, t] of Object.entries(kinds).sort()) console.log(`  ${kind}: ${line(t)}`);
 
-if (process.env.AMPS === undefined) {
+if (process.env.AMPS === undefined && process.env.SEED === undefined) {
   const cells = (t: Tally) => {
     const p = (n: number) => `${((100 * n) / t.cases).toFixed(0)} %`;
     return `${t.cases} | ${p(t.first)} | ${p(t.three)}${t.taken.length ? ` | ${median(t.taken)} | ${median(t.walk)}` : " | – | –"}`;
@@ -140,7 +142,7 @@ if (process.env.AMPS === undefined) {
 
 Written by \`npm run bench -- suspects\`, ${new Date().toISOString().slice(0, 10)}. Each case is an amp whose parts and tubes are drawn within tolerance (resistors tolerance/√3, tube current 15 %, µ 5 %, mains 1 %), with one fault: each kind of fault is as likely as the next, its severity
 lies anywhere between the ends of its range, off the grid that the table is solved on. Every test point is read once by a meter of 0.3 % + 5 mV. A case counts when the fault shows: at least three sigma from a sound amp in some reading. *First* and *among three* count a group of faults that the
-readings cannot tell apart (at most five) as one. *Readings* is the median, over the first 20 cases of each amp, until one fault or group holds 90 %. Seeds are fixed. No prior or tolerance was tuned to any of these amps; the Halberd 120 was held out: it was not looked at while the method was written.
+readings cannot tell apart (at most five) as one. *Readings* is the median, over the first 20 cases of each amp, until one fault or group holds 90 %. Seeds are fixed. What was set by looking: the chance of "nothing wrong" (from 20 to 40 %) after early runs on the Wren and the Lantern, how pairs are weighed after runs on the Lantern and the Drover, and the error of a dead rail after a hand-worked case on the Drover; those runs had some of these seeds. No value was chosen from the Minor, the Picture House or the Halberd, though their figures had been printed once before the sifting and the dead rail's error were added. The Halberd 120 is the one to read as held out of the tuning.
 
 | amp | ${head}
 ${Object.entries(amps)
