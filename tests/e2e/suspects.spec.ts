@@ -32,12 +32,13 @@ test("a job with its readings: the leaky capacitor is named, what it predicts st
   await expect(page.getByRole("list", { name: "Lines of the tape" })).toContainText("Seen: V2 very hot");
 });
 
-test("the weak tube of the Picture House is found, and the repair starts the evidence anew", async ({ page }) => {
+test("the tired tube of the Picture House: volts leave it open, the tube test that is asked for settles it", async ({ page }) => {
   await page.goto(`${shop.address}/jobs/1007/suspects`);
-  await expect(page.getByRole("region", { name: "Suspects" }).getByRole("listitem").first()).toContainText("V6 weak", {
-    // Eight hundred lines of the fault table are solved first, in the worker.
-    timeout: 60_000,
-  });
+  // Fixed bias spreads widely: a third of the current may still be a sound tube. Eight hundred lines are solved first, in the worker.
+  await expect(advice(page)).toContainText("Next: V6 in the tube tester", { timeout: 60_000 });
+  await page.getByLabel("Reading, % of new").fill("26");
+  await page.keyboard.press("Enter");
+  await expect(advice(page)).toContainText("V6 weak", { timeout: 20_000 });
   await say(page, "fit V6 7591A from stock, was weak");
   await expect(page.getByText("the readings will say whether the change cured it")).toBeVisible();
 });
