@@ -24,11 +24,11 @@ const NOTHING = 1e-200;
 /**
  * Finds an order with little fill-in: of the sound pivots the one with the fewest neighbours.
  * Source: H. M. Markowitz, "The elimination form of the inverse and its application to linear programming", 1957.
- * @param size magnitudes, n × n; overwritten. @param filled places that can ever be other than zero; fill-in is added to it.
- * @param magnitudes true for sizes of complex numbers: what is taken off may as well add, so nothing is held to cancel.
+ * @param a n × n; overwritten. @param filled places that can ever be other than zero; fill-in is added to it.
+ * @param im imaginary parts, for a complex matrix; overwritten too.
  * @returns the column that has no usable pivot, or the order.
  */
-function findOrder(n: number, a: Float64Array, filled: Uint8Array, magnitudes = false): Order | number {
+function findOrder(n: number, a: Float64Array, filled: Uint8Array, im?: Float64Array): Order | number {
   const row = new Int32Array(n);
   const column = new Int32Array(n);
   const rows: number[] = [];
@@ -45,9 +45,10 @@ function findOrder(n: number, a: Float64Array, filled: Uint8Array, magnitudes = 
         inColumn[j]!.push(i);
       }
   const open = Array.from({ length: n }, (_, i) => i);
+  const sizeAt = (k: number) => Math.abs(a[k]!) + (im ? Math.abs(im[k]!) : 0);
   const largest = (j: number) => {
     let most = 0;
-    for (const i of inColumn[j]!) most = Math.max(most, Math.abs(a[i * n + j]!));
+    for (const i of inColumn[j]!) most = Math.max(most, sizeAt(i * n + j));
     return most;
   };
   const remove = (list: number[], value: number) => {
@@ -64,7 +65,7 @@ function findOrder(n: number, a: Float64Array, filled: Uint8Array, magnitudes = 
       for (const j of inRow[i]!) {
         const cost = others * (inColumn[j]!.length - 1);
         if (cost > best) continue;
-        const size = Math.abs(a[i * n + j]!);
+        const size = sizeAt(i * n + j);
         if (!(size > NOTHING) || (cost === best && size <= bestSize) || size < CHOICE * largest(j)) continue;
         best = cost;
         bestSize = size;
@@ -82,14 +83,18 @@ function findOrder(n: number, a: Float64Array, filled: Uint8Array, magnitudes = 
     inColumn[pc] = [];
     for (const i of below) {
       remove(inRow[i]!, pc);
-      const f = ((magnitudes ? -1 : 1) * a[i * n + pc]!) / a[pr * n + pc]!;
+      const [fr, fi] = quotient(a, im, i * n + pc, pr * n + pc);
       for (const j of right) {
         if (!filled[i * n + j]) {
           filled[i * n + j] = 1;
           inRow[i]!.push(j);
           inColumn[j]!.push(i);
         }
-        a[i * n + j]! -= f * a[pr * n + j]!;
+        const [from, to] = [pr * n + j, i * n + j];
+        const ki = im ? im[from]! : 0;
+        const kr = a[from]!;
+        a[to]! -= fr * kr - fi * ki;
+        if (im) im[to]! -= fr * ki + fi * kr;
       }
     }
     rows.push(...below);
@@ -98,6 +103,14 @@ function findOrder(n: number, a: Float64Array, filled: Uint8Array, magnitudes = 
     columnsFrom[k + 1] = columns.length;
   }
   return { row, column, rows: Int32Array.from(rows), rowsFrom, columns: Int32Array.from(columns), columnsFrom };
+}
+
+/** a[top] / a[bottom], real and imaginary. */
+function quotient(a: Float64Array, im: Float64Array | undefined, top: number, bottom: number): [number, number] {
+  if (!im) return [a[top]! / a[bottom]!, 0];
+  const [pr, pi] = [a[bottom]!, im[bottom]!];
+  const size = pr * pr + pi * pi;
+  return [(a[top]! * pr + im[top]! * pi) / size, (im[top]! * pr - a[top]! * pi) / size];
 }
 
 /** Real LU: fill `a`, call `factor`, then solve for as many right-hand sides as wanted. */
@@ -228,13 +241,10 @@ export class ComplexLu {
     if (!(this.order && this.eliminate(this.order, bRe, bIm, false))) {
       this.re.set(this.savedRe);
       this.im.set(this.savedIm);
-      const size = Float64Array.from(this.re, (x, k) => Math.hypot(x, this.im[k]!));
-      const order = findOrder(
-        this.n,
-        size,
-        Uint8Array.from(size, (x) => (x !== 0 ? 1 : 0)),
-        true,
-      );
+      const filled = Uint8Array.from(this.re, (x, k) => (x !== 0 || this.im[k] !== 0 ? 1 : 0));
+      const order = findOrder(this.n, this.re, filled, this.im);
+      this.re.set(this.savedRe);
+      this.im.set(this.savedIm);
       if (typeof order === "number") return order;
       this.order = order;
       if (!this.eliminate(order, bRe, bIm, true)) return order.column[this.n - 1]!;

@@ -11,6 +11,8 @@ import { newton, type Workspace } from "./newton";
 /** ωCR from which the averaged law is good to 1 %. */
 const STEADY = 30;
 const STEPS = 240;
+/** What wiring and windings leave where there is no capacitor at all. */
+const STRAY_FARADS = 2e-9;
 
 /** Corrects every rectifier that needs it and solves again, to and fro; `x` is overwritten. */
 export function correctRectifiers(network: Network, work: Workspace, x: Float64Array): { converged: boolean; rounds: number } {
@@ -55,12 +57,19 @@ function needsCorrection(network: Network, work: Workspace, part: RectifierPart,
   if (farads >= steady) return false;
   // Capacitors in series, or behind a small resistance, hold the rail as well.
   const ripple = network.hertz * part.model.pulses;
-  const [, susceptance] = admittanceAcross(network, work, part, x, ripple);
-  return susceptance / (2 * Math.PI * ripple) < steady;
+  const seen = admittanceAcross(network, work, part, x, ripple);
+  if (!seen) return false;
+  return seen[1] / (2 * Math.PI * ripple) < steady;
 }
 
 /** Admittance of everything but the rectifier between its terminals at the ripple's frequency: siemens, real and imaginary. */
-function admittanceAcross(network: Network, work: Workspace, part: RectifierPart, x: Float64Array, hertz: number): [number, number] {
+function admittanceAcross(
+  network: Network,
+  work: Workspace,
+  part: RectifierPart,
+  x: Float64Array,
+  hertz: number,
+): [number, number] | undefined {
   const n = network.size;
   work.assemble();
   work.lu.a.set(work.linear);
@@ -86,11 +95,12 @@ function admittanceAcross(network: Network, work: Workspace, part: RectifierPart
   const bIm = new Float64Array(n);
   if (part.a >= 0) bRe[part.a] = 1;
   if (part.b >= 0) bRe[part.b] = -1;
-  if (lu.solve(bRe, bIm) >= 0) return [0, 0];
+  // A network without an answer here is left to the averaged law: no correction is better than one made up.
+  if (lu.solve(bRe, bIm) >= 0) return undefined;
   const zr = (part.a >= 0 ? bRe[part.a]! : 0) - (part.b >= 0 ? bRe[part.b]! : 0);
   const zi = (part.a >= 0 ? bIm[part.a]! : 0) - (part.b >= 0 ? bIm[part.b]! : 0);
   const size = zr * zr + zi * zi;
-  return size > 0 ? [zr / size, -zi / size] : [0, 0];
+  return size > 0 ? [zr / size, -zi / size] : undefined;
 }
 
 /** Volts that must be added to the rail in the averaged law so that it passes what the real pulses pass. */
@@ -100,9 +110,15 @@ function shiftOf(network: Network, work: Workspace, part: RectifierPart, x: Floa
   averageCurrent(part.model, volts + part.correction.shift, out);
   const amps = out[0]!;
   const ripple = network.hertz * part.model.pulses;
-  const [siemens, susceptance] = admittanceAcross(network, work, part, x, ripple);
-  const farads = Math.max(susceptance / (2 * Math.PI * ripple), 2e-9);
-  const steady = steadyVolts(part.model, amps, farads, Math.max(0, siemens), network.hertz, volts);
+  const seen = admittanceAcross(network, work, part, x, ripple);
+  if (!seen) return undefined;
+  const [siemens, susceptance] = seen;
+  const w = 2 * Math.PI * ripple;
+  const g = Math.max(0, siemens);
+  const steady =
+    susceptance < 0
+      ? chokeInputVolts(part.model, amps, -1 / (w * susceptance), g, network.hertz)
+      : steadyVolts(part.model, amps, Math.max(susceptance / w, STRAY_FARADS), g, network.hertz, volts);
   if (steady === undefined) return undefined;
   // The averaged law gives `amps` at volts + shift; the pulses give it at `steady`.
   return volts + part.correction.shift - steady;
@@ -174,4 +190,55 @@ export function steadyVolts(
     centre += Math.max(-0.3 * model.peak, Math.min(0.3 * model.peak, step));
   }
   return undefined;
+}
+
+/** Periods that the choke's current is given to settle, and by how much it may still move then, relative to the load's. */
+const MOST_PERIODS = 400;
+const CALM = 1e-5;
+
+/**
+ * The same where the rest of the amp is a choke to the ripple: with little current the choke lifts the rail between the pulses.
+ * L·dj/dt = v − centre, j being what the choke carries beyond its share of `amps`; the centre is right when j is zero on average.
+ */
+function chokeInputVolts(model: RectifierModel, amps: number, henries: number, siemens: number, hertz: number): number | undefined {
+  const pulses = Math.max(1, model.pulses);
+  const angle = (2 * Math.PI) / pulses;
+  const h = 1 / (hertz * pulses * STEPS);
+  const out = new Float64Array(2);
+  let v = 0.7 * model.peak;
+  let j = 0;
+  const meanOfChoke = (centre: number): number => {
+    let mean = 0;
+    for (let period = 0; period < MOST_PERIODS; period++) {
+      const start = j;
+      let sum = 0;
+      for (let k = 1; k <= STEPS; k++) {
+        const phase = (angle * k) / STEPS - angle / 2;
+        const [vBefore, jBefore] = [v, j];
+        for (let round = 0; round < 20; round++) {
+          instantCurrent(model, phase, v, out);
+          const choke = jBefore + (h / henries) * (v - centre);
+          const f = (STRAY_FARADS * (v - vBefore)) / h - out[0]! + amps + choke + siemens * (v - centre);
+          const step = f / (STRAY_FARADS / h - out[1]! + siemens + h / henries);
+          v -= step;
+          if (Math.abs(step) < 1e-6) break;
+        }
+        j = jBefore + (h / henries) * (v - centre);
+        sum += j;
+      }
+      mean = sum / STEPS;
+      if (Math.abs(j - start) < CALM * amps) break;
+    }
+    return mean;
+  };
+  // The higher the centre, the less the choke carries: bisection between rails that no supply leaves.
+  let low = 0.3 * model.peak;
+  let high = model.peak;
+  if (meanOfChoke(low) < 0 || meanOfChoke(high) > 0) return undefined;
+  for (let step = 0; step < 30 && high - low > 5e-5 * model.peak; step++) {
+    const middle = (low + high) / 2;
+    if (meanOfChoke(middle) > 0) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
 }
