@@ -2,7 +2,8 @@
 
 import { readFileSync, writeFileSync } from "node:fs";
 import { readCircuit } from "@/core/circuit/read";
-import { nextMeasurements, ENOUGH } from "@/core/suspects/next";
+import { ENOUGH } from "@/core/suspects/evidence";
+import { nextMeasurements } from "@/core/suspects/next";
 import { rank, type Ranking } from "@/core/suspects/rank";
 import { FaultTable } from "@/core/suspects/table";
 import { benchCase, healthyCase, type BenchCase } from "@/core/suspects/test-bed";

@@ -120,6 +120,7 @@ for (const theme of ["enamel", "ledger"] as const) {
       "/jobs/1004/cold-checks",
       "/jobs/1005/bring-up",
       "/jobs/1004/walk",
+      "/jobs/1004/suspects",
       "/jobs/1005/work",
       "/jobs/1005/output-stage",
       "/jobs/1001/prove",
@@ -128,6 +129,7 @@ for (const theme of ["enamel", "ledger"] as const) {
     ]) {
       await page.goto(shop.address + path);
       await page.waitForLoadState("load");
+      if (path.endsWith("/suspects")) await page.getByRole("region", { name: "Predicted beside measured" }).waitFor();
       const { violations } = await new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]).analyze();
       found.push(
         ...violations.map(

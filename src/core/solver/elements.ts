@@ -16,7 +16,7 @@ import {
   type TubeState,
 } from "./devices";
 import type { Branch, Network } from "./network";
-import { wiperShare } from "./taper";
+import { wiperShare } from "../circuit/taper";
 
 export interface Assembly {
   network: Network;

@@ -1,4 +1,4 @@
-/** What screens ask of the solver, wherever it runs. Types only: no screen carries the solver itself. */
+/** What screens ask of the solver, wherever it runs. No solver code is imported here: no screen carries it. */
 
 import type { SolveConditions, Solved } from "../walk/modelled";
 import type { Evidence } from "../suspects/evidence";

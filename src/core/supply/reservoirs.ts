@@ -1,6 +1,7 @@
 /** Which capacitors of an amp hold a dangerous charge, and how they bleed when the power is off. */
 
 import type { Circuit, Element } from "../circuit/circuit";
+import { wiperShare } from "../circuit/taper";
 import { solve, symmetricEigen } from "../numeric/dense";
 import { storedEnergy } from "./discharge";
 
@@ -57,12 +58,12 @@ function resistances(circuit: Circuit): [string, string, number][] {
   for (const e of circuit.elements) {
     const n = e.nodes as [string, string, string, ...string[]];
     if (e.letter === "R") out.push([n[0], n[1], e.value!]);
-    else if (e.letter === "L") out.push([n[0], n[1], 10]);
+    else if (e.letter === "L") out.push([n[0], n[1], e.notes.dcr ?? 10]);
     else if (e.type === "SW" && e.params.state !== "open") out.push([n[0], n[1], 0.1]);
     else if (e.type === "SW2") out.push([n[0], e.params.state === 2 ? n[2] : n[1], 0.1]);
     else if (e.type === "POT") {
-      const pos = typeof e.params.pos === "number" ? e.params.pos : 0.5;
-      out.push([n[0], n[1], Math.max(1, e.value! * pos)], [n[1], n[2], Math.max(1, e.value! * (1 - pos))]);
+      const share = wiperShare(String(e.params.taper ?? "linear"), typeof e.params.pos === "number" ? e.params.pos : 0.5);
+      out.push([n[0], n[1], Math.max(1, e.value! * share)], [n[1], n[2], Math.max(1, e.value! * (1 - share))]);
     } else if (e.type === "OPT_SE") out.push([n[0], n[1], winding(e)]);
     else if (e.type === "OPT_PP")
       out.push([n[0], n[1], winding(e)], [n[1], n[2], typeof e.params.dcr2 === "number" ? e.params.dcr2 : winding(e)]);

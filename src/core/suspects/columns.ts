@@ -33,6 +33,10 @@ const USUAL_PART = 0.5;
 /** Resistances above this read as open. */
 const OPEN_OHMS = 1e8;
 
+/** Below this a bench meter's AC range shows its own noise: no signal is no signal. */
+const LEAST_AC = 1e-3;
+const logAc = (volts: number) => Math.log(Math.max(volts, LEAST_AC));
+
 const nothingShared = () => 0;
 
 const logOhms = (ohms: number) => Math.log(Math.min(OPEN_OHMS, Math.max(0.05, ohms)));
@@ -115,8 +119,8 @@ export function columnOf(table: FaultTable, o: Observable, value: number): Colum
     }
     case "acv": {
       if (!o.drive) throw new RangeError(`an AC level at ${o.point} wants the node that is driven, its frequency and level`);
-      const mean = table.acColumn(o.point, o.drive, o.conditions).map((v) => Math.log(Math.max(v, 1e-4)));
-      return { evidence, y: Math.log(Math.max(value, 1e-4)), mean, own: () => 0.2, sharedSigma: nothingShared, slip: 1 / 20 };
+      const mean = table.acColumn(o.point, o.drive, o.conditions).map((v) => logAc(v));
+      return { evidence, y: logAc(value), mean, own: () => 0.2, sharedSigma: nothingShared, slip: 1 / 20 };
     }
     case "observe":
       return {

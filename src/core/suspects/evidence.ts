@@ -24,6 +24,9 @@ export interface Observable {
   drive?: Evidence["drive"];
 }
 
+/** Probability of one fault, or of one group that cannot be told apart, at which the hunt is over but for the proof. */
+export const ENOUGH = 0.9;
+
 /** One text for the same measurement under the same circumstances. */
 export function observableKey(o: Observable): string {
   const drive = o.drive ? `${o.drive.input} ${o.drive.hertz} ${o.drive.level}` : "";

@@ -20,9 +20,6 @@ const COST = { rail: 1, bias: 0.9, cathode: 0.8, grid: 0.9, screen: 1.1, plate: 
 const MOST = 40;
 const BINS = 96;
 
-/** Stop when one fault or group holds this. */
-export const ENOUGH = 0.9;
-
 /** Measurements not taken yet, the best for its cost first. @param most how many are given. */
 export function nextMeasurements(posterior: Posterior, conditions: SolveConditions, most = 5): NextMeasurement[] {
   const { table, columns, weighed } = posterior;

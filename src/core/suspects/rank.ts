@@ -67,9 +67,9 @@ const REFINED = 14;
 const SUBSTEPS = [0.25, 0.5, 0.75];
 
 /** Ranks the single faults of the table, pairs of the leading ones where no single fault explains all, and "nothing wrong". */
-export function rank(table: FaultTable, evidence: readonly Evidence[], history: ReadonlyMap<string, number> = new Map()): Ranking {
+export function rank(table: FaultTable, evidence: readonly Evidence[]): Ranking {
   const columns = evidence.map((e) => columnOf(table, e, e.value));
-  const posterior = weigh(table, columns, history);
+  const posterior = weigh(table, columns);
   const { weighed } = posterior;
   const untested = notTestable(table, columns, weighed);
   const silent = new Set(untested.map((u) => u.fault));
@@ -94,7 +94,7 @@ export function rank(table: FaultTable, evidence: readonly Evidence[], history: 
 export const labelOf = (c: Column) =>
   c.evidence!.kind === "observe" ? c.evidence!.point : `${c.evidence!.point}${c.evidence!.kind === "dcv" ? "" : ` ${c.evidence!.kind}`}`;
 
-function weigh(table: FaultTable, columns: Column[], history: ReadonlyMap<string, number>): Posterior {
+function weigh(table: FaultTable, columns: Column[]): Posterior {
   const gaussian = columns.filter((c) => !c.chance);
   const seen = columns.filter((c) => c.chance);
   const y = Float64Array.from(gaussian, (c) => c.y);
@@ -116,7 +116,7 @@ function weigh(table: FaultTable, columns: Column[], history: ReadonlyMap<string
   const likely = likelyLines(table, gaussian);
   const lines = new Map<Fault, number[]>();
   table.hypotheses.forEach((h, i) => lines.set(h.fault, [...(lines.get(h.fault) ?? []), i]));
-  const total = table.faults.reduce((sum, f) => sum + f.prior * factor(f, history), 0);
+  const total = table.faults.reduce((sum, f) => sum + f.prior, 0);
   const coarse = [...lines].map(([fault, at]) => {
     const fits = at.map((line) => {
       const mean = meanOf(line);
@@ -150,8 +150,7 @@ function weigh(table: FaultTable, columns: Column[], history: ReadonlyMap<string
     const peak = all.reduce((x, f) => (f.log > x.log ? f : x));
     // Severity is not known beforehand: its likelihood is the average over the range, on a log scale.
     const marginal = peak.log + Math.log(all.reduce((sum, f) => sum + Math.exp(f.log - peak.log), 0) / all.length);
-    const prior =
-      fault === HEALTHY ? NOTHING_WRONG_CHANCE : ((1 - NOTHING_WRONG_CHANCE - PAIR_CHANCE) * fault.prior * factor(fault, history)) / total;
+    const prior = fault === HEALTHY ? NOTHING_WRONG_CHANCE : ((1 - NOTHING_WRONG_CHANCE - PAIR_CHANCE) * fault.prior) / total;
     return {
       fault,
       line: peak.line,
@@ -200,11 +199,6 @@ function normalise(weighed: Weighed[]): void {
   const top = weighed[0]!.log;
   const sum = weighed.reduce((s, w) => s + Math.exp(w.log - top), 0);
   for (const w of weighed) w.weight = Math.exp(w.log - top) / sum;
-}
-
-/** How much what is known of a part moves its faults: 1 where nothing is. */
-function factor(fault: Fault, history: ReadonlyMap<string, number>): number {
-  return fault.refs.reduce((f, ref) => f * (history.get(ref.toUpperCase()) ?? 1), 1);
 }
 
 /** Σ = S·Sᵀ over the shared knobs, and each reading's own variance. */
@@ -383,7 +377,9 @@ function notTestable(table: FaultTable, columns: Column[], weighed: Weighed[]): 
   const gaussian = columns.filter((c) => !c.chance);
   const cov = covariance(gaussian, 0);
   const out: { fault: string; test: string }[] = [];
-  const base = table.shown(columns[0]?.evidence?.conditions ?? { mains: table.circuit.mains?.volts, without: [], set: [] });
+  // What a voltage would show is looked up where voltages were taken: an ohmmeter's conditions would be a table of their own.
+  const live = columns.find((c) => c.evidence?.kind === "dcv")?.evidence?.conditions;
+  const base = table.shown(live ?? { mains: table.circuit.mains?.volts, without: [], set: [] });
   for (const w of weighed) {
     if (w.fault === HEALTHY || w.fault.kind === "pair") continue;
     const lines = table.hypotheses.flatMap((h, i) => (h.fault === w.fault ? [i] : []));

@@ -4,23 +4,7 @@
 import { useState } from "react";
 import { putTubeType } from "@/core/circuit/edit-line";
 import type { FittedType, SolverPort } from "@/core/solver/port";
-import type { SheetPoint } from "@/core/tubes/sheet-points";
-
-const EXAMPLE = "250 / 250 / -12.5: 45 + 4.5, 4.1";
-
-/** Reads `Va / Vg2 / Vg: Ia + Ig2, gm`, a point a line; Vg2 and Ig2 are left out for a triode. */
-function readPoints(text: string): { points: SheetPoint[]; bad?: string } {
-  const points: SheetPoint[] = [];
-  for (const line of text.split("\n").filter((l) => l.trim())) {
-    const m = /^\s*([\d.]+)\s*\/\s*(?:([\d.]+)\s*\/\s*)?([-−+]?[\d.]+)\s*:\s*([\d.]+)\s*(?:\+\s*([\d.]+)\s*)?(?:,\s*([\d.]+)\s*)?$/.exec(
-      line,
-    );
-    if (!m) return { points, bad: line.trim() };
-    const number = (s: string | undefined) => (s === undefined ? undefined : Number(s.replace("−", "-")));
-    points.push({ va: number(m[1])!, vg2: number(m[2]), vg: number(m[3])!, ia: number(m[4])!, ig2: number(m[5]), gm: number(m[6]) });
-  }
-  return { points };
-}
+import { readSheet, SHEET_EXAMPLE } from "@/core/tubes/sheet-line";
 
 export function AddTube({ text, setText, solver }: { text: string; setText(text: string): void; solver: SolverPort }) {
   const [name, setName] = useState("");
@@ -32,17 +16,12 @@ export function AddTube({ text, setText, solver }: { text: string; setText(text:
 
   async function run() {
     setFit(undefined);
-    const { points, bad } = readPoints(sheet);
-    if (!/^[A-Za-z0-9][\w-]*$/.test(name)) return setProblem("A type name is wanted, such as 6CB5A.");
-    if (!(Number(mu) > 0)) return setProblem(`µ above zero is wanted (of grid 2 for a pentode); read ${mu || "nothing"}.`);
-    if (bad) return setProblem(`“${bad}” is no point. Accepted: ${EXAMPLE}`);
-    if (points.length === 0) return setProblem(`At least one point of the sheet is wanted, such as ${EXAMPLE}`);
-    const screens = points.filter((p) => p.vg2 !== undefined).length;
-    if (screens !== 0 && screens !== points.length) return setProblem("Either all points have a screen voltage or none.");
+    const read = readSheet(name, mu, sheet);
+    if ("problem" in read) return setProblem(read.problem);
     setProblem("");
     setBusy(true);
     try {
-      setFit(await solver.fit({ type: name.toUpperCase(), mu: Number(mu), kgrid: screens ? 900 : 2000, points }));
+      setFit(await solver.fit(read.data));
     } catch (error) {
       setProblem((error as Error).message);
     } finally {
@@ -68,7 +47,7 @@ export function AddTube({ text, setText, solver }: { text: string; setText(text:
           Points of its sheet: Va / Vg2 / Vg: Ia + Ig2 in mA, gm in mA/V; one a line
           <textarea
             className="textarea h-20 w-full font-mono"
-            placeholder={EXAMPLE}
+            placeholder={SHEET_EXAMPLE}
             value={sheet}
             onChange={(e) => setSheet(e.target.value)}
             spellCheck={false}

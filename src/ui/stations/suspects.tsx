@@ -1,22 +1,22 @@
 "use client";
 /** Suspects: the next measurement as the one thing to do, and under it the faults that explain what was read so far. */
 
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
+import { envelopeOf } from "@/core/circuit/circuit";
 import { parseEntry } from "@/core/job/entry/entry";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { SuspectsAnswer } from "@/core/solver/port";
+import { ENOUGH } from "@/core/suspects/evidence";
 import { evidenceOf, rounded } from "@/core/suspects/job-evidence";
 import type { NextMeasurement } from "@/core/suspects/next";
 import { OBSERVATIONS } from "@/core/suspects/observation-names";
 import type { Suspect } from "@/core/suspects/rank";
 import { solveConditions } from "@/core/walk/modelled";
 import { meterRange } from "@/core/walk/expectation";
+import { Gate } from "../frame/gate";
 import { useJob } from "../frame/job-context";
 import { Findings } from "./findings";
 import { NoCircuit } from "./no-circuit";
-
-/** From this probability the hunt is over but for the proof. */
-const ENOUGH = 0.9;
 
 export function Suspects() {
   const { view } = useJob();
@@ -124,22 +124,27 @@ function Advice({ answer, enough }: { answer: SuspectsAnswer; enough: boolean })
         entered, and where the black lead is.
       </Big>
     );
-  if (answer.recheck.length > 0)
-    return (
-      <Big title={`Take ${answer.recheck[0]} again`}>
-        It does not fit any fault that explains the rest: a slip of the probe, the range or the pin is likelier than a second fault.
-      </Big>
-    );
+  const again = answer.recheck[0];
+  if (again !== undefined) {
+    const title = `Take ${again} again`;
+    const why =
+      "It does not fit any fault that explains the rest: a slip of the probe, the range or the pin is likelier than a second fault.";
+    const volts = answer.evidence.some((e) => e.kind === "dcv" && e.point === again);
+    return volts ? <TakeNext key={`again ${again}`} point={again} kind="dcv" title={title} why={why} /> : <Big title={title}>{why}</Big>;
+  }
   if (enough && top!.refs.length > 0)
     return (
       <Big title={top!.group.length > 1 ? `One of: ${top!.group.join(", ")}` : top!.fault}>
         {Math.round(top!.groupProbability * 100)} % of what is left{severity(top!)}.{" "}
         {next && next.kind !== "dcv" ? `To settle it: ${measurementWords(next)}.` : "Prove it on the part itself before it is replaced."}
+        {next && next.kind !== "dcv" && <span className="mt-1 block text-base text-warning">▲ {HANDS_IN[next.kind]}</span>}
       </Big>
     );
   if (enough && !next) return <Big title="Nothing wrong that a meter would find here">All that was read is what this circuit shows.</Big>;
   if (!next) return <Big title="No further measurement would tell more">See what is not yet testable below.</Big>;
-  return <TakeNext key={next.point + next.kind} next={next} />;
+  return (
+    <TakeNext key={next.point + next.kind} point={next.point} kind={next.kind} title={`Next: ${measurementWords(next)}`} why={next.why} />
+  );
 }
 
 function Big({ title, children }: { title: string; children: React.ReactNode }) {
@@ -165,20 +170,50 @@ function measurementWords(m: NextMeasurement): string {
   return `volts at ${m.point}`;
 }
 
-/** The next measurement with its field: taken there and then. */
-function TakeNext({ next }: { next: NextMeasurement }) {
+/** What has to be so before the hands go in, for measurements that are not a probe on a point. */
+const HANDS_IN: Record<string, string> = {
+  ohm: "Only on an amp that is proven dead: stored charge spoils the reading, the meter and you.",
+  leak: "Lift the leg on an amp that is proven dead; then power on and read it as a live point.",
+  gm: "Power off before the tube comes out; the output tubes stay hot for minutes.",
+  ma: "Break the circuit for the meter only on an amp that is proven dead.",
+};
+
+type Taking = Pick<NextMeasurement, "point" | "kind" | "why"> & { title: string };
+
+/** A measurement with its field: taken there and then. Resistance waits for the proof that the amp is dead. */
+function TakeNext(taking: Taking) {
+  const { energy } = useJob();
+  if (taking.kind === "ohm")
+    return (
+      <Gate station="cold-checks">
+        <TakeField {...taking} />
+      </Gate>
+    );
+  return (
+    <>
+      {taking.kind === "dcv" && energy.kind !== "live" && (
+        <p className="rounded border border-warning px-3 py-2 text-sm">
+          The amp is not logged as on. Voltages are taken live: use <strong>Power on…</strong> above when the bench is ready.
+        </p>
+      )}
+      <TakeField {...taking} />
+    </>
+  );
+}
+
+function TakeField({ point, kind, title, why }: Taking) {
   const { view, entryContext, say } = useJob();
   const [text, setText] = useState("");
   const [refused, setRefused] = useState("");
-  const field = useRef<HTMLInputElement>(null);
-  const row = view.rows.find((r) => r.point.name === next.point);
-  const verb = next.kind === "dcv" ? "" : `${next.kind} `;
+  const row = view.rows.find((r) => r.point.name === point);
+  const verb = kind === "dcv" ? "" : `${kind} `;
   function take(e: React.FormEvent) {
     e.preventDefault();
     if (text.trim() === "") return;
-    const entry = parseEntry(`${next.point} ${verb}${text}`, entryContext("suspects"));
+    const entry = parseEntry(`${point} ${verb}${text}`, entryContext("suspects"));
     if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
     say(...entry.drafts);
+    setText("");
   }
   return (
     <section
@@ -186,23 +221,23 @@ function TakeNext({ next }: { next: NextMeasurement }) {
       className="grid items-center gap-x-6 gap-y-2 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_15rem]"
     >
       <div>
-        <p className="text-3xl font-bold">Next: {measurementWords(next)}</p>
-        {row && next.kind === "dcv" && (
+        <p className="text-3xl font-bold">{title}</p>
+        {row && kind === "dcv" && (
           <p className="mt-1 text-lg">
             Probe on <strong>{row.point.pin ?? `node ${row.point.node}`}</strong>, meter on{" "}
             <strong>{meterRange(row.expected?.volts ?? row.point.chart ?? 1000)}</strong>
           </p>
         )}
-        <p className="mt-1 text-lg">{next.why}</p>
-        {row?.point.caution && next.kind === "dcv" && <p className="text-warning">▲ {row.point.caution}</p>}
+        <p className="mt-1 text-lg">{why}</p>
+        {HANDS_IN[kind] && <p className="text-warning">▲ {HANDS_IN[kind]}</p>}
+        {row?.point.caution && kind === "dcv" && <p className="text-warning">▲ {row.point.caution}</p>}
       </div>
       <form onSubmit={take}>
         <label className="text-sm" htmlFor="suspects-reading">
-          Reading, {next.kind === "ohm" ? "Ω" : next.kind === "gm" ? "% of new" : "V"}
+          Reading, {kind === "ohm" ? "Ω" : kind === "gm" ? "% of new" : "V"}
         </label>
         <input
           id="suspects-reading"
-          ref={field}
           autoFocus
           className="input h-16 w-full text-right text-3xl tabular-nums"
           inputMode="decimal"
@@ -318,7 +353,7 @@ function Overlay({ suspect, answer }: { suspect: Suspect; answer: SuspectsAnswer
 
 function Observed() {
   const { view, say, conditions } = useJob();
-  const tubes = [...new Set(view.circuit!.elements.filter((e) => e.tube).map((e) => e.name.replace(/^(V\d+)[A-D]$/, "$1")))];
+  const tubes = [...new Set(view.circuit!.elements.filter((e) => e.tube).map((e) => envelopeOf(e.name)))];
   const [tube, setTube] = useState(tubes[0] ?? "");
   const seen = new Set(view.state.observations.map((o) => o.name));
   return (
