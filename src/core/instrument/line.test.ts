@@ -11,6 +11,7 @@ const LINES: BenchLine[] = [
   { tell: "gone", what: "meter" },
   { tell: "want", n: 4, point: "V2.p", kind: "dcv", range: 1000 },
   { tell: "want", n: 5, point: "b1:0", kind: "ohm" },
+  { tell: "want", n: 6, point: "B1", kind: "dcv", noted: "panel on; 50 % treble = up" },
   { tell: "set", mains: 115 },
   { tell: "set", mains: 230, lamp: 0 },
 ];

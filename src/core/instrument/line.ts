@@ -58,6 +58,8 @@ export interface WantLine {
   kind: ReadingKind;
   /** Full scale; the meter's own choice unless given. */
   range?: number;
+  /** How switches and controls were noted to stand; percent-encoded on the line. */
+  noted?: string;
 }
 
 /** Settings for a variable mains: volts, and the watts of a series lamp (0: none). */
@@ -76,7 +78,7 @@ const FORMS: Record<string, string> = {
   meter: "meter n=1 at=1764070000123 kind=dcv value=318.2 digit=0.1 range=1000 [auto] [over]",
   mains: "mains n=1 at=1764070000123 volts=230.4 amps=0.52 [lamp=60 glow=0.1]",
   gone: "gone meter, or gone mains",
-  want: "want n=1 point=V2.p kind=dcv [range=1000]",
+  want: "want n=1 point=V2.p kind=dcv [range=1000] [noted=panel%20on]",
   set: "set [mains=115] [lamp=60]",
 };
 /** Longer lines are no instrument's. */
@@ -139,7 +141,15 @@ export function readLine(text: string): ReadLine {
       const point = fields.get("point");
       if (!point) missing.push("point=?");
       const range = maybe("range", 1e-12);
-      return done({ tell, n: number("n", 0), point: point!, kind: kind(), ...(range === undefined ? {} : { range }) });
+      const noted = fields.get("noted");
+      return done({
+        tell,
+        n: number("n", 0),
+        point: point!,
+        kind: kind(),
+        ...(range === undefined ? {} : { range }),
+        ...(noted ? { noted: decoded(noted) } : {}),
+      });
     }
     default: {
       const mains = maybe("mains", 0);
@@ -170,9 +180,21 @@ export function writeLine(line: BenchLine): string {
     case "gone":
       return `gone ${line.what}`;
     case "want":
-      return [`want n=${line.n} point=${line.point} kind=${line.kind}`, ...pair("range", line.range)].join(" ");
+      return [
+        `want n=${line.n} point=${line.point} kind=${line.kind}`,
+        ...pair("range", line.range),
+        ...(line.noted ? pair("noted", encodeURIComponent(line.noted)) : []),
+      ].join(" ");
     case "set":
       return ["set", ...pair("mains", line.mains), ...pair("lamp", line.lamp)].join(" ");
+  }
+}
+
+function decoded(text: string): string {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return text;
   }
 }
 

@@ -1,0 +1,199 @@
+/** An amp on the bench: a model's circuit with parts of its own spread and its true faults, solved for how it stands now. */
+
+import { alter, without } from "@/core/circuit/alter";
+import type { Circuit, Element } from "@/core/circuit/circuit";
+import { envelopeOf, findElement } from "@/core/circuit/circuit";
+import { readCircuit } from "@/core/circuit/read";
+import { normalDraws } from "@/core/numeric/random";
+import { compile } from "@/core/solver/compile";
+import { behindLamp, mainsDraw, type Lamp, type MainsDraw } from "@/core/solver/mains-draw";
+import { ohmmeter } from "@/core/solver/ohmmeter";
+import { readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "@/core/solver/operating-point";
+import { knobsOf, type Knob } from "@/core/solver/tolerance";
+import { parseQuantity } from "@/core/quantity/parse";
+import { rippleAt } from "./ripple";
+
+/** A true fault, with the circumstances that it needs to show. */
+export interface BenchFault {
+  /** As the engine's `--set` takes it: "R9=148k". */
+  set: string;
+  /** Shows only after so many minutes of power. */
+  afterMinutes?: number;
+  /** Shows only while this stands among the switches and controls: "panel on". */
+  when?: string;
+}
+
+/** How the amp stands: what decides its voltages. */
+export interface Stands {
+  /** Volts at the amp's own plug. */
+  mains: number;
+  /** Tubes that are out. */
+  without: string[];
+  /** Switches and controls as the engine takes them. */
+  set: string[];
+  warmMinutes: number;
+  /** What was noted of switches, controls and circumstances, for faults that depend on it. */
+  noted: string;
+}
+
+/** A healthy amp's parts lie well within their tolerance. */
+const SPREAD = 0.5;
+const MOST_KEPT = 60;
+/** What a sound film capacitor leaks through, ohms; what a tester shows of a sound used tube, percent. */
+const SOUND_FILM = 2e9;
+const TESTED = 95;
+/** What is not in the netlist's own figures. The wall's wandering is the mains instrument's. */
+const TURNED: Knob["kind"][] = ["tube current", "amplification factor", "rectifier"];
+
+export class BenchAmp {
+  /** The model's circuit with this amp's own resistors. */
+  readonly circuit: Circuit;
+  private readonly drawn: Map<string, number>;
+  private readonly kept = new Map<string, OperatingPoint>();
+
+  /** @param seed makes this amp's own parts. @throws Error when the netlist cannot be read. */
+  constructor(
+    netlist: string,
+    seed: number,
+    readonly faults: readonly BenchFault[] = [],
+  ) {
+    const { circuit, errors } = readCircuit(netlist);
+    if (errors.length > 0) throw new Error(`line ${errors[0]!.line}: ${errors[0]!.expected}`);
+    const normal = normalDraws(seed);
+    // Drawn for the whole amp, by name: a fault or a tube taken out does not change the other parts.
+    const knobs = knobsOf(compile(circuit));
+    this.drawn = new Map(knobs.map((k) => [`${k.kind} ${k.name}`, 1 + SPREAD * k.sigma * normal()]));
+    // Resistors are spread in the circuit itself, so that the ohmmeter sees them as the voltages do, and a fault's value stands.
+    const factor = (e: Element) => this.drawn.get(`${e.letter === "R" ? "resistor" : "control"} ${e.name}`) ?? 1;
+    const own = (e: Element) => (e.letter === "R" || e.type === "POT") && e.value !== undefined;
+    this.circuit = { ...circuit, elements: circuit.elements.map((e) => (own(e) ? { ...e, value: e.value! * factor(e) } : e)) };
+  }
+
+  /** The faults that show while it stands so. */
+  showing(stands: Pick<Stands, "warmMinutes" | "noted">): string[] {
+    return this.faults
+      .filter((f) => stands.warmMinutes >= (f.afterMinutes ?? 0) && (!f.when || stands.noted.toLowerCase().includes(f.when.toLowerCase())))
+      .map((f) => f.set);
+  }
+
+  /** The circuit as it stands: faults, switches, tubes out. */
+  altered(stands: Omit<Stands, "mains">): Circuit {
+    const there = new Set(this.circuit.elements.filter((e) => e.tube ?? e.rectifierTube).map((e) => envelopeOf(e.name)));
+    const out = new Set(stands.without.map((t) => envelopeOf(t.toUpperCase())).filter((t) => there.has(t)));
+    return without(alter(this.circuit, [...stands.set, ...this.showing(stands)]), [...out]);
+  }
+
+  /** Volts to chassis at a node, as a meter of `meterOhms` there reads them. @throws Error when the amp does not settle. */
+  volts(node: string, stands: Stands, meterOhms = 10e6): number {
+    if (node === "0") return 0;
+    // Between whole volts of mains everything goes straight enough: so the wandering wall does not mean a solve each time.
+    const low = Math.floor(stands.mains);
+    const part = stands.mains - low;
+    const at = (mains: number) => {
+      const op = this.solved({ ...stands, mains });
+      return op.network.index.has(node)
+        ? readings(op, [{ name: "here", node, order: 0, label: "", line: 0 }], meterOhms).get("here")!
+        : 0;
+    };
+    const below = at(low);
+    return part === 0 ? below : below + part * (at(low + 1) - below);
+  }
+
+  /** Volts rms of ripple at a node. */
+  ripple(node: string, stands: Stands): number {
+    if (node === "0") return 0;
+    return rippleAt(this.altered(stands), node, Math.round(stands.mains), this.solved({ ...stands, mains: Math.round(stands.mains) }));
+  }
+
+  /** Ohms between two nodes with the power off and the tubes in; undefined without any way between them. */
+  ohms(red: string, black: string, stands: Omit<Stands, "mains">): number | undefined {
+    const circuit = this.altered(stands);
+    const there = (n: string) => n === "0" || circuit.elements.some((e) => e.nodes.includes(n));
+    if (!there(red) || !there(black)) return undefined;
+    const { settled } = ohmmeter(circuit, red, black);
+    return settled < 1e9 ? settled : undefined;
+  }
+
+  /** Milliamperes of a tube's cathode; 0 for a tube that is out. */
+  milliamps(tube: string, stands: Stands): number {
+    const work = tubesAtWork(this.solved({ ...stands, mains: Math.round(stands.mains) })).get(tube.toUpperCase());
+    return work ? work.plateMilliamps + (work.screenMilliamps ?? 0) : 0;
+  }
+
+  /** Volts at a capacitor's lifted leg, a meter of `meterOhms` between it and chassis: V·Rm/(Rm + Rleak). */
+  leakage(capacitor: string, stands: Stands, meterOhms = 10e6): number {
+    const c = findElement(this.circuit, capacitor);
+    if (c?.letter !== "C") return 0;
+    const source = Math.max(...c.nodes.map((n) => Math.abs(this.volts(n, stands))));
+    const leak = this.faultOf(c.name, stands);
+    const ohms = leak === "short" ? 1 : leak?.startsWith("leak:") ? ohmsOf(leak.slice(5)) : SOUND_FILM;
+    return (source * meterOhms) / (meterOhms + ohms);
+  }
+
+  /** Percent of new that a tube tester shows; 0 for a dead tube. */
+  percentOfNew(tube: string, stands: Pick<Stands, "warmMinutes" | "noted">): number {
+    const e = findElement(this.circuit, tube);
+    if (!e?.tube) return 0;
+    const fault = this.faultOf(e.name, stands);
+    const left = fault === "dead" ? 0 : fault?.startsWith("weak:") ? Number(fault.slice(5)) : 1;
+    return TESTED * left * (this.drawn.get(`tube current ${e.name}`) ?? 1);
+  }
+
+  /** What is wrong with a part now, as written behind its "=". */
+  private faultOf(name: string, stands: Pick<Stands, "warmMinutes" | "noted">): string | undefined {
+    const found = this.showing(stands).find((f) => f.split("=")[0]!.replace(/^X(?=V)/i, "").toUpperCase() === name.toUpperCase());
+    return found?.slice(found.indexOf("=") + 1);
+  }
+
+  /** What it takes from the wall. */
+  draw(stands: Stands): MainsDraw {
+    return mainsDraw(this.solved({ ...stands, mains: Math.max(1, Math.round(stands.mains)) }));
+  }
+
+  /** What a series lamp leaves it of the wall's volts. */
+  lampLeaves(stands: Stands, lamp: Lamp): { ampVolts: number; amps: number; glow: number } {
+    return behindLamp(this.altered(stands), lamp, stands.mains);
+  }
+
+  /** The node that a point or a part's end stands for. */
+  nodeOf(point: string): string | undefined {
+    const name = point.toLowerCase();
+    const found = this.circuit.points.find((p) => p.name.toLowerCase() === name);
+    if (found) return found.node;
+    return name === "0" || this.circuit.elements.some((e) => e.nodes.includes(name)) ? name : undefined;
+  }
+
+  /** The two nodes of "a:b", of a part, or of a point and chassis. */
+  nodesOf(what: string): [string, string] | undefined {
+    if (what.includes(":")) {
+      const [a, b] = what.split(":").map((w) => this.nodeOf(w.trim()));
+      return a !== undefined && b !== undefined ? [a, b] : undefined;
+    }
+    const part = findElement(this.circuit, what);
+    if (part && part.nodes.length >= 2) return [part.nodes[0]!, part.nodes[1]!];
+    const node = this.nodeOf(what);
+    return node === undefined ? undefined : [node, "0"];
+  }
+
+  private solved(stands: Stands): OperatingPoint {
+    const showing = this.showing(stands);
+    const key = JSON.stringify([stands.mains, stands.without, stands.set, showing]);
+    let op = this.kept.get(key);
+    if (!op) {
+      const network = compile(this.altered(stands), { mains: stands.mains });
+      for (const knob of knobsOf(network))
+        if (TURNED.includes(knob.kind)) knob.turn(this.drawn.get(`${knob.kind} ${knob.name}`) ?? 1);
+      op = solveOperatingPoint(network);
+      if (!op.converged) throw new Error(`the amp does not settle at ${op.unsettled.join(", ")}`);
+      this.kept.set(key, op);
+      if (this.kept.size > MOST_KEPT) this.kept.delete(this.kept.keys().next().value!);
+    }
+    return op;
+  }
+}
+
+function ohmsOf(text: string): number {
+  const parsed = parseQuantity(text, { unit: "Ω" });
+  if (!parsed.ok) throw new Error(`${text} is no resistance`);
+  return parsed.quantity.value;
+}

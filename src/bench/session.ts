@@ -1,0 +1,145 @@
+/** One amp, one hand, one meter and one mains on the bench, run along a clock: lines in, lines out. */
+
+import { readLine, writeLine } from "@/core/instrument/line";
+import type { BenchAmp, Stands } from "./amp";
+import { voltsAfter } from "./discharge";
+import { SimulatedHand } from "./hand";
+import { SimulatedMains } from "./mains";
+import { SimulatedMeter } from "./meter";
+
+/** How the job's tape says that the amp stands. */
+export interface BenchState extends Omit<Stands, "mains"> {
+  on: boolean;
+  /** Seconds since the power went on, or off; Infinity when it never was on. */
+  seconds: number;
+  /** Through a series lamp, as the tape has it. */
+  lamp: boolean;
+}
+
+export interface SessionOptions {
+  seed: number;
+  /** Mean volts of the wall. */
+  wall: number;
+}
+
+const METER_EVERY = 250;
+const MAINS_EVERY = 1000;
+/** Watts of the lamp that stands on this bench. */
+const BENCH_LAMP = 100;
+/** Seconds from cold to the first volts through warm tubes, and to the last. */
+const WARM_FROM = 6;
+const WARM_TO = 18;
+
+export class BenchSession {
+  private readonly hand: SimulatedHand;
+  private readonly meter: SimulatedMeter;
+  private readonly mains: SimulatedMains;
+  private nextMeter = 0;
+  private nextMains = 0;
+  private ampVolts: number;
+  private wasOn?: { on: boolean; volts: number };
+
+  constructor(
+    private amp: BenchAmp,
+    private state: BenchState,
+    private readonly options: SessionOptions,
+  ) {
+    this.hand = new SimulatedHand(options.seed);
+    this.meter = new SimulatedMeter(options.seed + 1);
+    this.mains = new SimulatedMains(options.wall, options.seed + 2);
+    this.ampVolts = options.wall;
+    if (state.lamp) this.mains.lamp = BENCH_LAMP;
+  }
+
+  /** The tape has moved on: power, tubes, parts. */
+  stands(state: BenchState, amp = this.amp): void {
+    if (state.lamp !== this.state.lamp) this.mains.lamp = state.lamp ? BENCH_LAMP : 0;
+    // What the amp had on it when it was switched off is what it holds.
+    if (this.state.on && !state.on) this.wasOn = { on: true, volts: this.ampVolts };
+    this.state = { ...state, noted: state.noted || this.state.noted };
+    this.amp = amp;
+  }
+
+  /** A line from Scutum: what is wanted, what is to be set. What cannot be read is an Error with the reason. */
+  tell(text: string, at: number): void {
+    const read = readLine(text);
+    if (!read.ok) throw new Error(`${read.why}; accepted: ${read.accepted}`);
+    const { line } = read;
+    if (line.tell === "want") {
+      this.meter.choose(line.kind, line.range, at);
+      this.hand.go(line.point, at);
+      if (line.noted !== undefined) this.state = { ...this.state, noted: line.noted };
+    } else if (line.tell === "set") {
+      if (line.mains !== undefined) this.mains.set(line.mains);
+      if (line.lamp !== undefined) this.mains.lamp = line.lamp;
+    }
+  }
+
+  /** The lines that the instruments send up to `at` milliseconds; called again and again with a clock that goes on. */
+  until(at: number): string[] {
+    const out: string[] = [];
+    if (this.nextMeter === 0) this.nextMeter = this.nextMains = at;
+    while (Math.min(this.nextMeter, this.nextMains) <= at) {
+      if (this.nextMains <= this.nextMeter) {
+        const now = this.nextMains;
+        const supply = this.mains.volts(now);
+        const { volts, amps, glow } = this.mains.atAmp(this.amp, this.standsAt(supply), supply, this.state.on);
+        this.ampVolts = volts;
+        out.push(writeLine(this.mains.line(volts, amps, glow, now)));
+        this.nextMains += MAINS_EVERY;
+      } else {
+        out.push(writeLine(this.meter.show(this.atProbes(this.nextMeter), this.nextMeter)));
+        this.nextMeter += METER_EVERY;
+      }
+    }
+    return out;
+  }
+
+  private standsAt(mains: number): Stands {
+    return { ...this.state, mains };
+  }
+
+  /** What is between the probes; undefined when the tip touches nothing. */
+  private atProbes(at: number): number | undefined {
+    const point = this.hand.touches(at);
+    if (point === undefined) return undefined;
+    switch (this.meter.function) {
+      case "dcv":
+        return this.directVolts(point);
+      case "acv": {
+        const node = this.amp.nodeOf(point);
+        return node === undefined ? undefined : this.state.on ? this.amp.ripple(node, this.standsAt(this.ampVolts)) : 0;
+      }
+      case "ohm": {
+        // On an amp with volts in it an ohmmeter shows nonsense; this one shows an overload.
+        if (this.state.on) return Infinity;
+        const nodes = this.amp.nodesOf(point);
+        return nodes ? (this.amp.ohms(...nodes, this.state) ?? Infinity) : undefined;
+      }
+      case "ma":
+        return this.state.on ? this.amp.milliamps(point, this.standsAt(this.ampVolts)) : 0;
+      case "leak":
+        return this.state.on ? this.amp.leakage(point, this.standsAt(this.ampVolts)) : 0;
+      case "gm":
+        return this.amp.percentOfNew(point, this.state);
+    }
+  }
+
+  private directVolts(point: string): number | undefined {
+    const node = this.amp.nodeOf(point);
+    if (node === undefined) return undefined;
+    const { state } = this;
+    if (state.on) {
+      const hot = this.amp.volts(node, this.standsAt(this.ampVolts));
+      if (state.seconds >= WARM_TO) return hot;
+      // Cold tubes draw nothing yet: the supply stands where it stands without them, then comes down as they warm.
+      const tubes = this.amp.circuit.elements.filter((e) => e.tube).map((e) => e.name);
+      const cold = this.amp.volts(node, { ...this.standsAt(this.ampVolts), without: tubes });
+      const part = Math.max(0, (state.seconds - WARM_FROM) / (WARM_TO - WARM_FROM));
+      return cold + part * (hot - cold);
+    }
+    if (!Number.isFinite(state.seconds)) return 0;
+    const volts = this.wasOn?.volts ?? this.options.wall;
+    return voltsAfter(this.amp.altered(state), node, state.seconds, (n) => this.amp.volts(n, this.standsAt(volts)));
+  }
+}
