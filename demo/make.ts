@@ -4,20 +4,34 @@ import "reflect-metadata";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { DEFAULT_SETTINGS } from "@/core/job/settings";
+import type { BenchFault } from "@/bench/amp";
 import { storePhoto } from "@/server/attachments";
 import type { Database } from "@/server/db";
 import { addModel, type AmpModel } from "@/server/models";
+import { putOnBench } from "@/server/bench";
 import { saveSettings } from "@/server/settings";
 import { append, openJob } from "@/server/tape";
 import { Days } from "./days";
 import { venn } from "./jobs/drover";
 import { ferry, rusk } from "./jobs/lantern";
+import { halberdHead } from "./jobs/halberd";
 import { museum } from "./jobs/minor";
 import { lamplight } from "./jobs/picture-house";
 import { marrowby, netmakers } from "./jobs/wren";
 import { cabinet, can, underside } from "./photos";
 
 const AMPS = join(process.cwd(), "demo/amps");
+
+/** The amps on the simulated bench: job, seed of its own parts, true faults. The seeds are those of the readings on the tapes. */
+const ON_THE_BENCH: [number, number, BenchFault[]][] = [
+  [1001, 37, [{ set: "R9=148k" }]],
+  [1003, 23, [{ set: "C1=9u" }]],
+  [1004, 11, [{ set: "C6=leak:60M" }, { set: "C6=leak:14M", afterMinutes: 10 }]],
+  [1005, 41, [{ set: "C20=leak:220k" }, { set: "C20=leak:22k", afterMinutes: 25 }]],
+  [1006, 47, [{ set: "TAP=1.09" }]],
+  [1007, 59, [{ set: "V6=weak:0.25" }]],
+  [1008, 67, [{ set: "R9=open" }]],
+];
 
 /** Fills an empty shop. `now` is the time that the tapes lead up to. */
 export async function makeDemoShop(database: Database, now = new Date()): Promise<void> {
@@ -31,7 +45,7 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   });
   const model = async (file: string): Promise<AmpModel> => addModel(database, readFileSync(join(AMPS, `${file}.cir`), "utf8"));
   const [wren, lantern, drover] = [await model("wren-5"), await model("lantern-15"), await model("drover-40")];
-  const [picture] = [await model("picture-house"), await model("minor"), await model("halberd-120")];
+  const [picture, , halberd] = [await model("picture-house"), await model("minor"), await model("halberd-120")];
   const store = async (picture: Promise<Buffer>) => (await storePhoto(database, await picture)).hash;
   const photo = {
     cabinet: await store(cabinet("#6b3a2e", true)),
@@ -54,4 +68,6 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   await take(1005, "Osric Venn", "Drover 40", "D2208", drover, venn(days(), photo));
   await take(1006, "Netmakers' Hall committee", "Wren 5", "", wren, netmakers(days(), photo));
   await take(1007, "Lamplight Picture House", "Picture House", "PH-021", picture, lamplight(days()));
+  await take(1008, "Ferry Dance Orchestra", "Halberd 120", "OH-0217", halberd, halberdHead(days(), photo));
+  for (const [id, seed, faults] of ON_THE_BENCH) await putOnBench(database, id, { seed, faults });
 }

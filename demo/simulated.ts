@@ -17,7 +17,11 @@ export class SimulatedAmp {
     readonly seed: number,
     faults: string[] = [],
   ) {
-    this.amp = new BenchAmp(readFileSync(`demo/amps/${model}.cir`, "utf8"), seed, faults.map((set) => ({ set })));
+    this.amp = new BenchAmp(
+      readFileSync(`demo/amps/${model}.cir`, "utf8"),
+      seed,
+      faults.map((set) => ({ set })),
+    );
   }
 
   /** The same amp with other faults. */

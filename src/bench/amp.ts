@@ -15,7 +15,7 @@ import { rippleAt } from "./ripple";
 
 /** A true fault, with the circumstances that it needs to show. */
 export interface BenchFault {
-  /** As the engine's `--set` takes it: "R9=148k". */
+  /** As the engine's `--set` takes it: "R9=148k"; or "TAP=1.09", a primary tap that gives so many times the volts it should. */
   set: string;
   /** Shows only after so many minutes of power. */
   afterMinutes?: number;
@@ -39,6 +39,8 @@ export interface Stands {
 /** A healthy amp's parts lie well within their tolerance. */
 const SPREAD = 0.5;
 const MOST_KEPT = 60;
+const RIPPLE_STEP = 5;
+const TAP = "TAP=";
 /** What a sound film capacitor leaks through, ohms; what a tester shows of a sound used tube, percent. */
 const SOUND_FILM = 2e9;
 const TESTED = 95;
@@ -49,6 +51,7 @@ export class BenchAmp {
   /** The model's circuit with this amp's own resistors. */
   readonly circuit: Circuit;
   private readonly drawn: Map<string, number>;
+  private readonly ripples = new Map<string, number>();
   private readonly kept = new Map<string, OperatingPoint>();
 
   /** @param seed makes this amp's own parts. @throws Error when the netlist cannot be read. */
@@ -69,10 +72,23 @@ export class BenchAmp {
     this.circuit = { ...circuit, elements: circuit.elements.map((e) => (own(e) ? { ...e, value: e.value! * factor(e) } : e)) };
   }
 
-  /** The faults that show while it stands so. */
+  /** The faults of parts that show while it stands so; of two for one part the later one counts. */
   showing(stands: Pick<Stands, "warmMinutes" | "noted">): string[] {
+    const shown = new Map(this.sets(stands).map((set) => [set.slice(0, set.indexOf("=")).toUpperCase(), set]));
+    return [...shown.values()];
+  }
+
+  /** Times the volts that its primary tap should give. */
+  private tap(stands: Pick<Stands, "warmMinutes" | "noted">): number {
+    const found = this.faults.find((f) => f.set.startsWith(TAP) && this.sets(stands, true).includes(f.set));
+    return found ? Number(found.set.slice(TAP.length)) : 1;
+  }
+
+  private sets({ warmMinutes, noted }: Pick<Stands, "warmMinutes" | "noted">, taps = false): string[] {
+    const about = noted.toLowerCase();
     return this.faults
-      .filter((f) => stands.warmMinutes >= (f.afterMinutes ?? 0) && (!f.when || stands.noted.toLowerCase().includes(f.when.toLowerCase())))
+      .filter((f) => f.set.startsWith(TAP) === taps)
+      .filter((f) => warmMinutes >= (f.afterMinutes ?? 0) && (!f.when || about.includes(f.when.toLowerCase())))
       .map((f) => f.set);
   }
 
@@ -91,9 +107,7 @@ export class BenchAmp {
     const part = stands.mains - low;
     const at = (mains: number) => {
       const op = this.solved({ ...stands, mains });
-      return op.network.index.has(node)
-        ? readings(op, [{ name: "here", node, order: 0, label: "", line: 0 }], meterOhms).get("here")!
-        : 0;
+      return op.network.index.has(node) ? readings(op, [{ name: "here", node, order: 0, label: "", line: 0 }], meterOhms).get("here")! : 0;
     };
     const below = at(low);
     return part === 0 ? below : below + part * (at(low + 1) - below);
@@ -101,8 +115,17 @@ export class BenchAmp {
 
   /** Volts rms of ripple at a node. */
   ripple(node: string, stands: Stands): number {
-    if (node === "0") return 0;
-    return rippleAt(this.altered(stands), node, Math.round(stands.mains), this.solved({ ...stands, mains: Math.round(stands.mains) }));
+    if (node === "0" || stands.mains < 1) return 0;
+    // Pulse by pulse is a second of work: done once for a few volts of mains, between which ripple goes as the mains does.
+    const mains = Math.max(1, Math.round(stands.mains / RIPPLE_STEP) * RIPPLE_STEP);
+    const key = JSON.stringify([node, mains, stands.without, stands.set, this.showing(stands)]);
+    let volts = this.ripples.get(key);
+    if (volts === undefined) {
+      const whole = { ...stands, mains };
+      volts = rippleAt(this.altered(whole), node, mains * this.tap(whole), this.solved(whole));
+      this.ripples.set(key, volts);
+    }
+    return (volts * stands.mains) / mains;
   }
 
   /** Ohms between two nodes with the power off and the tubes in; undefined without any way between them. */
@@ -141,18 +164,28 @@ export class BenchAmp {
 
   /** What is wrong with a part now, as written behind its "=". */
   private faultOf(name: string, stands: Pick<Stands, "warmMinutes" | "noted">): string | undefined {
-    const found = this.showing(stands).find((f) => f.split("=")[0]!.replace(/^X(?=V)/i, "").toUpperCase() === name.toUpperCase());
+    const found = this.showing(stands).find(
+      (f) =>
+        f
+          .split("=")[0]!
+          .replace(/^X(?=V)/i, "")
+          .toUpperCase() === name.toUpperCase(),
+    );
     return found?.slice(found.indexOf("=") + 1);
   }
 
   /** What it takes from the wall. */
   draw(stands: Stands): MainsDraw {
-    return mainsDraw(this.solved({ ...stands, mains: Math.max(1, Math.round(stands.mains)) }));
+    const draw = mainsDraw(this.solved({ ...stands, mains: Math.max(1, Math.round(stands.mains)) }));
+    return { ...draw, amps: draw.amps * this.tap(stands) };
   }
 
   /** What a series lamp leaves it of the wall's volts. */
   lampLeaves(stands: Stands, lamp: Lamp): { ampVolts: number; amps: number; glow: number } {
-    return behindLamp(this.altered(stands), lamp, stands.mains);
+    const tap = this.tap(stands);
+    // Seen from the amp's side of the tap the lamp is one for so many times the volts.
+    const behind = behindLamp(this.altered(stands), { watts: lamp.watts, volts: lamp.volts * tap }, stands.mains * tap);
+    return { ampVolts: behind.ampVolts / tap, amps: behind.amps * tap, glow: behind.glow };
   }
 
   /** The node that a point or a part's end stands for. */
@@ -180,9 +213,8 @@ export class BenchAmp {
     const key = JSON.stringify([stands.mains, stands.without, stands.set, showing]);
     let op = this.kept.get(key);
     if (!op) {
-      const network = compile(this.altered(stands), { mains: stands.mains });
-      for (const knob of knobsOf(network))
-        if (TURNED.includes(knob.kind)) knob.turn(this.drawn.get(`${knob.kind} ${knob.name}`) ?? 1);
+      const network = compile(this.altered(stands), { mains: stands.mains * this.tap(stands) });
+      for (const knob of knobsOf(network)) if (TURNED.includes(knob.kind)) knob.turn(this.drawn.get(`${knob.kind} ${knob.name}`) ?? 1);
       op = solveOperatingPoint(network);
       if (!op.converged) throw new Error(`the amp does not settle at ${op.unsettled.join(", ")}`);
       this.kept.set(key, op);

@@ -62,6 +62,17 @@ describe("the amp", () => {
     expect(amp.showing(AS_IS)).toEqual([]);
   });
 
+  test("of two faults of one part the later one counts; a wrong primary tap raises everything", () => {
+    const amp = new BenchAmp(WREN, 11, [{ set: "C6=leak:60M" }, { set: "C6=leak:14M", afterMinutes: 12 }]);
+    expect(amp.showing({ warmMinutes: 3, noted: "" })).toEqual(["C6=leak:60M"]);
+    expect(amp.showing({ warmMinutes: 13, noted: "" })).toEqual(["C6=leak:14M"]);
+    const tapped = new BenchAmp(WREN, 11, [{ set: "TAP=1.09" }]);
+    const sound = new BenchAmp(WREN, 11);
+    expect(tapped.showing(AS_IS)).toEqual([]);
+    expect(tapped.volts("b1", AS_IS)).toBeCloseTo(sound.volts("b1", { ...AS_IS, mains: 230 * 1.09 }), 0);
+    expect(tapped.draw(AS_IS).amps).toBeGreaterThan(1.1 * sound.draw(AS_IS).amps);
+  });
+
   test("between whole volts of mains the voltages go on evenly", () => {
     const amp = new BenchAmp(WREN, 11);
     const [low, middle, high] = [229, 229.5, 230].map((mains) => amp.volts("b1", { ...AS_IS, mains }));

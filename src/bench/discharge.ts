@@ -19,21 +19,18 @@ export function voltsAfter(circuit: Circuit, node: string, seconds: number, live
   const held = decayOf(circuit, reservoirs, start).voltsAt(seconds);
   const own = reservoirs.findIndex((r) => r.node === node && r.returnNode === "0");
   if (own >= 0) return held[own]!;
-  const cold = without(
-    { ...circuit, elements: circuit.elements.filter((e) => !isRectifier(e.type)) },
-    [...new Set(tubesOf(circuit).map((t) => envelopeOf(t.name)))],
-  );
-  const sources = reservoirs.map(
-    (r, i): Element => ({
-      name: `VHELD${i}`,
-      letter: "V",
-      nodes: [r.node, r.returnNode],
-      value: held[i]!,
-      params: {},
-      notes: {},
-      line: 0,
-    }),
-  );
+  const cold = without({ ...circuit, elements: circuit.elements.filter((e) => !isRectifier(e.type)) }, [
+    ...new Set(tubesOf(circuit).map((t) => envelopeOf(t.name))),
+  ]);
+  const sources = reservoirs.map((r, i): Element => ({
+    name: `VHELD${i}`,
+    letter: "V",
+    nodes: [r.node, r.returnNode],
+    value: held[i]!,
+    params: {},
+    notes: {},
+    line: 0,
+  }));
   const op = solveOperatingPoint(compile({ ...cold, elements: [...cold.elements, ...sources] }));
   if (!op.converged || !op.network.index.has(node)) return 0;
   return readings(op, [{ name: "here", node, order: 0, label: "", line: 0 }], meterOhms).get("here")!;

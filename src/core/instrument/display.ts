@@ -39,7 +39,10 @@ export function readDisplay(text: string): ReadDisplay {
   const decimals = /[.,](\d*)$/.exec(number)?.[1]?.length ?? 0;
   const digits = number.replace(/\D/g, "").length;
   const digit = scale * 10 ** -decimals;
-  return { ok: true, display: { kind, value: tidy(parsed.quantity.value * scale), over: false, digit: tidy(digit), range: tidy(digit * 10 ** digits) } };
+  return {
+    ok: true,
+    display: { kind, value: tidy(parsed.quantity.value * scale), over: false, digit: tidy(digit), range: tidy(digit * 10 ** digits) },
+  };
 }
 
 /** 0.0124 where the arithmetic gives 0.012400000000000001. */

@@ -105,8 +105,7 @@ export function readLine(text: string): ReadLine {
     if (!READING_KINDS.includes(read)) missing.push(`kind=${read ?? "?"}`);
     return read;
   };
-  const done = (made: BenchLine): ReadLine =>
-    missing.length > 0 ? no(`${missing.join(", ")} cannot be read`) : { ok: true, line: made };
+  const done = (made: BenchLine): ReadLine => (missing.length > 0 ? no(`${missing.join(", ")} cannot be read`) : { ok: true, line: made });
 
   switch (tell) {
     case "meter": {

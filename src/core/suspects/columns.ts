@@ -1,7 +1,6 @@
 /** Each piece of evidence as a column: what every hypothesis predicts for it, on the scale that it is judged on. */
 
 import { findElement } from "../circuit/circuit";
-import { ohmmeter } from "../solver/ohmmeter";
 import { observationChance } from "./observations";
 import type { Evidence, Observable } from "./evidence";
 import type { FaultTable, Hypothesis } from "./table";
@@ -41,8 +40,12 @@ const nothingShared = () => 0;
 
 const logOhms = (ohms: number) => Math.log(Math.min(OPEN_OHMS, Math.max(0.05, ohms)));
 
-/** The column of something measured (`value`) or only thought of (NaN). @throws RangeError for what the circuit does not have. */
-export function columnOf(table: FaultTable, o: Observable, value: number): Column {
+/**
+ * The column of something measured (`value`) or only thought of (NaN).
+ * @param lines for what is only thought of: the lines that matter. Resistances of the others are taken as those of a sound amp.
+ * @throws RangeError for what the circuit does not have.
+ */
+export function columnOf(table: FaultTable, o: Observable, value: number, lines?: ReadonlySet<number>): Column {
   const evidence = Number.isNaN(value) ? undefined : { ...o, value };
   const { circuit } = table;
   switch (o.kind) {
@@ -67,11 +70,12 @@ export function columnOf(table: FaultTable, o: Observable, value: number): Colum
       const [a, b] = ohmNodes(table, o.point);
       const part = findElement(circuit, o.point);
       const tol = part?.notes.tol ?? 0.1;
-      const healthy = logOhms(ohmmeter(circuit, a, b, { seconds: 0 }).settled);
+      const healthy = logOhms(table.ohmsOf([], a, b));
+      const wanted = (h: Hypothesis, line: number) => coldMatters(h) && (lines === undefined || lines.has(line));
       return {
         evidence,
         y: logOhms(value),
-        mean: Float64Array.from(table.hypotheses, (h) => (coldMatters(h) ? logOhms(ohmsOf(table, h, a, b)) : healthy)),
+        mean: Float64Array.from(table.hypotheses, (h, line) => (wanted(h, line) ? logOhms(table.ohmsOf(h.changes, a, b)) : healthy)),
         own: () => Math.hypot(tol / Math.sqrt(3), 0.02),
         sharedSigma: nothingShared,
         slip: 1 / 20,
@@ -154,13 +158,6 @@ function ohmNodes(table: FaultTable, typed: string): [string, string] {
 const COLD = /resistor|electrolytic (leaky|shorted)|coupling (leaky|shorted)|shorted|board|winding|wiper|switch|heater-cathode|pin|pair/;
 const coldMatters = (h: Hypothesis) => COLD.test(h.fault.kind);
 
-function ohmsOf(table: FaultTable, h: Hypothesis, a: string, b: string): number {
-  const circuit = table.altered(h.changes, { without: [], set: [] });
-  const there = (n: string) => n === "0" || circuit.elements.some((e) => e.nodes.includes(n));
-  if (!there(a) || !there(b)) return Infinity;
-  return ohmmeter(circuit, a, b, { seconds: 0 }).settled;
-}
-
 function emissionLeft(h: Hypothesis, tube: string): number {
   const about = h.changes.find((c) => c.replace(/^X/i, "").split("=")[0]!.toUpperCase() === tube);
   const word = about?.split("=")[1] ?? "";
@@ -172,4 +169,26 @@ function leakOhms(h: Hypothesis, capacitor: string): number {
   const word = about?.split("=")[1] ?? "";
   // A sound film capacitor leaks through gigohms.
   return word === "short" ? 1 : word.startsWith("leak:") ? Number(word.slice(5)) : 2e9;
+}
+
+/** Σ = S·Sᵀ over the shared knobs, and each reading's own variance. */
+export function covariance(columns: Column[], line: number): Float64Array {
+  const n = columns.length;
+  const out = new Float64Array(n * n);
+  const rows = columns.map((c) => c.shared?.(line));
+  for (let i = 0; i < n; i++) {
+    const m = columns[i]!.mean[line]!;
+    out[i * n + i] = columns[i]!.own(Number.isNaN(m) ? 0 : m) ** 2;
+    const a = rows[i];
+    if (!a) continue;
+    for (let j = 0; j <= i; j++) {
+      const b = rows[j];
+      if (!b) continue;
+      let sum = 0;
+      for (let k = 0; k < a.length; k++) sum += a[k]! * b[k]!;
+      out[i * n + j]! += sum;
+      if (i !== j) out[j * n + i]! += sum;
+    }
+  }
+  return out;
 }

@@ -27,6 +27,9 @@ export interface Observable {
 /** Probability of one fault, or of one group that cannot be told apart, at which the hunt is over but for the proof. */
 export const ENOUGH = 0.9;
 
+/** From this many sigmas off healthy a fault shows in a reading. */
+export const SHOWS = 3;
+
 /** One text for the same measurement under the same circumstances. */
 export function observableKey(o: Observable): string {
   const drive = o.drive ? `${o.drive.input} ${o.drive.hertz} ${o.drive.level}` : "";

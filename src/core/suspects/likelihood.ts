@@ -3,6 +3,9 @@
 /** Chance that a reading is a slip: wrong pin, wrong range, a digit. */
 export const SLIP = 0.02;
 
+/** Distance, in sigmas, from which a reading contradicts a prediction. */
+export const CONTRADICTS = 2.7;
+
 export interface Explained {
   /** Natural logarithm of the likelihood. */
   log: number;

@@ -26,12 +26,13 @@ export function nextMeasurements(posterior: Posterior, conditions: SolveConditio
   const taken = new Set(columns.map((c) => observableKey(c.evidence!)));
   const left = weighed.filter((w) => w.line >= 0 && w.weight > 1e-4).slice(0, MOST);
   const total = left.reduce((s, w) => s + w.weight, 0);
+  const lines = new Set(left.map((w) => w.line));
   const out: NextMeasurement[] = [];
   const consider = (o: Observable, cost: number) => {
     if (taken.has(observableKey(o))) return;
     let column: Column;
     try {
-      column = columnOf(table, o, NaN);
+      column = columnOf(table, o, NaN, lines);
     } catch {
       return;
     }

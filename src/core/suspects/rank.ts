@@ -1,11 +1,13 @@
 /** From evidence to a ranked list: which faults explain it, which cannot be told apart, what is not yet testable. */
 
-import { columnOf, type Column } from "./columns";
+import { columnOf, covariance, type Column } from "./columns";
 import type { Evidence } from "./evidence";
 import type { Fault } from "./faults";
-import { explain, type Explained } from "./likelihood";
+import { CONTRADICTS, explain, type Explained } from "./likelihood";
+import { pairsOf } from "./pairs";
 import { NOTHING_WRONG_CHANCE, PAIR_CHANCE } from "./priors";
 import { FaultTable, HEALTHY, type Hypothesis } from "./table";
+import { notTestable } from "./untested";
 
 export interface Suspect {
   fault: string;
@@ -57,11 +59,8 @@ export interface Posterior {
 
 /** Faults named in one group. */
 const MOST_IN_GROUP = 5;
-/** Distance, in sigmas, from which a reading contradicts a prediction; and below which it agrees. */
-const CONTRADICTS = 2.7;
+/** Sigmas below which a reading agrees with a prediction. */
 const AGREES = 2;
-/** From this many sigmas off healthy a fault shows in a reading. */
-const SHOWS = 3;
 /** Natural-log distance from the best beyond which a fault's severities are not refined. */
 const REFINED = 14;
 const SUBSTEPS = [0.25, 0.5, 0.75];
@@ -115,7 +114,7 @@ function weigh(table: FaultTable, columns: Column[]): Posterior {
 
   const likely = likelyLines(table, gaussian);
   const lines = new Map<Fault, number[]>();
-  table.hypotheses.forEach((h, i) => lines.set(h.fault, [...(lines.get(h.fault) ?? []), i]));
+  table.hypotheses.forEach((h, i) => lines.get(h.fault)?.push(i) ?? lines.set(h.fault, [i]));
   const total = table.faults.reduce((sum, f) => sum + f.prior, 0);
   const coarse = [...lines].map(([fault, at]) => {
     const fits = at.map((line) => {
@@ -201,107 +200,6 @@ function normalise(weighed: Weighed[]): void {
   for (const w of weighed) w.weight = Math.exp(w.log - top) / sum;
 }
 
-/** Σ = S·Sᵀ over the shared knobs, and each reading's own variance. */
-function covariance(columns: Column[], line: number): Float64Array {
-  const n = columns.length;
-  const out = new Float64Array(n * n);
-  const rows = columns.map((c) => c.shared?.(line));
-  for (let i = 0; i < n; i++) {
-    const m = columns[i]!.mean[line]!;
-    out[i * n + i] = columns[i]!.own(Number.isNaN(m) ? 0 : m) ** 2;
-    const a = rows[i];
-    if (!a) continue;
-    for (let j = 0; j <= i; j++) {
-      const b = rows[j];
-      if (!b) continue;
-      let sum = 0;
-      for (let k = 0; k < a.length; k++) sum += a[k]! * b[k]!;
-      out[i * n + j]! += sum;
-      if (i !== j) out[j * n + i]! += sum;
-    }
-  }
-  return out;
-}
-
-/** Singles that take part in pairs, and the least distance that asks for a pair at all. */
-const MOST_PAIRED = 8;
-
-/** Pairs are tried when the best single fault leaves a reading unexplained. */
-function pairsOf(
-  table: FaultTable,
-  columns: Column[],
-  gaussian: Column[],
-  singles: Weighed[],
-  fit: (mean: Float64Array, cov: Float64Array) => Explained,
-): Weighed[] {
-  const best = singles[0]!;
-  if (gaussian.length < 3 || gaussian.some((c) => c.evidence?.kind !== "dcv")) return [];
-  if (best.best.slips.length === 0 && !best.best.distance.some((d) => d > CONTRADICTS)) return [];
-  const leading = singles.filter((s) => s.fault !== HEALTHY).slice(0, MOST_PAIRED);
-  // Two faults at once are as many cases as there are pairs of all faults, each weighed by how likely its two are.
-  const every = (table.faults.length * (table.faults.length - 1)) / 2;
-  const usual = table.faults.reduce((sum, f) => sum + f.prior, 0) / table.faults.length;
-  const out: Weighed[] = [];
-  for (let i = 0; i < leading.length; i++)
-    for (let j = i + 1; j < leading.length; j++) {
-      const [a, b] = [leading[i]!, leading[j]!];
-      if (a.fault.refs.some((r) => b.fault.refs.includes(r))) continue;
-      const changes = [...a.fault.changes(a.fitted), ...b.fault.changes(b.fitted)];
-      const mean = pairMean(table, changes, gaussian);
-      if (!mean) continue;
-      const explained = fit(mean, covariance(gaussian, a.line));
-      const fault: Fault = {
-        name: `${a.fault.name} and ${b.fault.name}`,
-        refs: [...a.fault.refs, ...b.fault.refs],
-        kind: "pair",
-        changes: () => changes,
-        grid: [1],
-        prior: 0,
-      };
-      const seen = columns
-        .filter((c) => c.chance)
-        .reduce(
-          (s, c) =>
-            s + Math.log(c.y ? Math.max(c.chance![a.line]!, c.chance![b.line]!) : 1 - Math.max(c.chance![a.line]!, c.chance![b.line]!)),
-          0,
-        );
-      out.push({
-        fault,
-        line: -1,
-        hypothesis: { fault, severity: 1, changes },
-        log: explained.log + seen + Math.log((PAIR_CHANCE / every) * Math.max(1e-4, (a.fault.prior * b.fault.prior) / (usual * usual))),
-        weight: 0,
-        fitted: 1,
-        best: explained,
-        mean,
-      });
-    }
-  return out;
-}
-
-function pairMean(table: FaultTable, changes: string[], columns: Column[]): Float64Array | undefined {
-  const solved = new Map<string, Float64Array>();
-  const out = new Float64Array(columns.length);
-  for (const [i, c] of columns.entries()) {
-    const { conditions, point } = c.evidence!;
-    const key = JSON.stringify(conditions);
-    let volts = solved.get(key);
-    if (!volts) {
-      try {
-        const shown = table.showOf(changes, conditions);
-        if (!shown.converged) return undefined;
-        volts = shown.volts;
-      } catch {
-        // Two changes of one part that do not go together.
-        return undefined;
-      }
-      solved.set(key, volts);
-    }
-    out[i] = volts[table.points.findIndex((p) => p.toLowerCase() === point.toLowerCase())]!;
-  }
-  return out;
-}
-
 function suspectsOf({ columns, weighed }: Posterior): Suspect[] {
   const gaussian = columns.filter((c) => !c.chance);
   const healthy = weighed.find((w) => w.fault === HEALTHY)!;
@@ -370,56 +268,4 @@ function indistinct(a: Weighed, b: Weighed, columns: Column[], cov: Float64Array
     if (Math.abs(x - y) > 1.5 * Math.sqrt(cov[i * n + i]!)) return false;
   }
   return n > 0;
-}
-
-/** Faults that none of the readings could have shown, with what would show them. */
-function notTestable(table: FaultTable, columns: Column[], weighed: Weighed[]): { fault: string; test: string }[] {
-  const gaussian = columns.filter((c) => !c.chance);
-  const cov = covariance(gaussian, 0);
-  const out: { fault: string; test: string }[] = [];
-  // What a voltage would show is looked up where voltages were taken: an ohmmeter's conditions would be a table of their own.
-  const live = columns.find((c) => c.evidence?.kind === "dcv")?.evidence?.conditions;
-  const base = table.shown(live ?? { mains: table.circuit.mains?.volts, without: [], set: [] });
-  for (const w of weighed) {
-    if (w.fault === HEALTHY || w.fault.kind === "pair") continue;
-    const lines = table.hypotheses.flatMap((h, i) => (h.fault === w.fault ? [i] : []));
-    const shows = lines.some((line) =>
-      gaussian.some((c, i) => Math.abs(c.mean[line]! - c.mean[0]!) > SHOWS * Math.sqrt(cov[i * gaussian.length + i]!)),
-    );
-    if (shows) continue;
-    out.push({ fault: w.fault.name, test: testFor(table, lines, base) ?? otherTest(w.fault) });
-  }
-  return out;
-}
-
-/** The point that moves most, where one does. */
-function testFor(table: FaultTable, lines: number[], shown: ReturnType<FaultTable["shown"]>): string | undefined {
-  let best: string | undefined;
-  let most = SHOWS;
-  table.points.forEach((p, i) => {
-    const healthy = shown[0]!.volts[i]!;
-    const row = shown[0]!.spread.subarray(i * table.knobCount, (i + 1) * table.knobCount);
-    const sigma = Math.hypot(0.01 * healthy, 0.03, Math.sqrt(row.reduce((s, v) => s + v * v, 0)));
-    for (const line of lines) {
-      const moved = Math.abs(shown[line]!.volts[i]! - healthy) / sigma;
-      if (moved > most) {
-        most = moved;
-        best = `DC volts at ${p}`;
-      }
-    }
-  });
-  return best;
-}
-
-function otherTest(fault: Fault): string {
-  const [ref = ""] = fault.refs;
-  if (fault.kind === "coupling open") return `a tone through ${ref}: the level on both of its sides`;
-  if (fault.kind === "coupling leaky") return `one leg of ${ref} lifted, volts at it`;
-  if (fault.kind === "electrolytic open" || fault.kind === "can lifted")
-    return `AC volts across ${ref}, or another capacitor held across it`;
-  if (fault.kind === "electrolytic leaky") return `${ref} out of circuit at its working voltage`;
-  if (fault.kind.startsWith("resistor")) return `ohms of ${ref}, power off`;
-  if (fault.kind.startsWith("tube") || fault.kind === "pin open" || fault.kind === "heater-cathode leak")
-    return `${ref} in a tube tester, or a known good one in its place`;
-  return `ohms at ${ref}, power off; or a signal through it`;
 }

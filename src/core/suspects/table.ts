@@ -1,7 +1,8 @@
 /** What every fault would show: each hypothesis solved once for each set of conditions, with how its spread hangs together. */
 
-import { alter, without } from "../circuit/alter";
+import { alter, AlterError, without } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
+import { ohmmeter } from "../solver/ohmmeter";
 import { magnitude, SmallSignal } from "../solver/small-signal";
 import { compile } from "../solver/compile";
 import { idealVolts, readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "../solver/operating-point";
@@ -41,12 +42,19 @@ interface KnobIndex {
   of(knob: Knob): number | undefined;
 }
 
+/** Pairs that are kept: a bench rarely asks for more in one hunt. */
+const MOST_EXTRA = 5000;
+
 export class FaultTable {
   readonly faults: Fault[];
   /** Nothing wrong first, then every fault at each of its severities. */
   readonly hypotheses: Hypothesis[];
   readonly points: string[];
   private readonly groups = new Map<string, Shown[]>();
+  /** The healthy answer under each set of conditions, to start others from. */
+  private readonly starts = new Map<string, OperatingPoint>();
+  private readonly extra = new Map<string, Float64Array | undefined>();
+  private readonly resistances = new Map<string, number>();
   private readonly gainColumns = new Map<string, Float64Array>();
   private readonly knobs: KnobIndex;
 
@@ -87,12 +95,49 @@ export class FaultTable {
       if (progress && out.length % 25 === 0 && !progress(out.length / this.hypotheses.length)) throw new TableStopped();
     }
     this.groups.set(key, out);
+    if (start) this.starts.set(key, start);
     return out;
   }
 
-  /** One hypothesis that is not in the table: a pair, a fault in between. */
-  showOf(changes: string[], conditions: SolveConditions): Shown {
-    return this.solve(changes, conditions).shown;
+  /**
+   * Volts by point number of what is not in the table: two faults at once. Kept, since the same pairs lead from reading to reading.
+   * Undefined when it does not settle, or when the changes do not go together.
+   */
+  voltsOf(changes: string[], conditions: SolveConditions): Float64Array | undefined {
+    const key = `${changes.join(" ")} | ${solveKey(conditions)}`;
+    if (!this.extra.has(key)) {
+      if (this.extra.size > MOST_EXTRA) this.extra.clear();
+      this.extra.set(key, this.solveVolts(changes, conditions));
+    }
+    return this.extra.get(key);
+  }
+
+  /** Ohms from node to node with these changes, power off, settled; Infinity where nothing is left to measure. Kept. */
+  ohmsOf(changes: string[], a: string, b: string): number {
+    const key = `${changes.join(" ")} | ${a} ${b}`;
+    let ohms = this.resistances.get(key);
+    if (ohms === undefined) {
+      const circuit = this.altered(changes, { without: [], set: [] });
+      const there = (n: string) => n === "0" || circuit.elements.some((e) => e.nodes.includes(n));
+      ohms = there(a) && there(b) ? ohmmeter(circuit, a, b, { seconds: 0 }).settled : Infinity;
+      this.resistances.set(key, ohms);
+    }
+    return ohms;
+  }
+
+  private solveVolts(changes: string[], conditions: SolveConditions): Float64Array | undefined {
+    let network;
+    try {
+      network = compile(this.altered(changes, conditions), { mains: conditions.mains });
+    } catch (error) {
+      if (error instanceof AlterError) return undefined;
+      throw error;
+    }
+    const healthy = this.starts.get(solveKey(conditions));
+    const op = solveOperatingPoint(network, healthy && startLike(healthy, network));
+    if (!op.converged) return undefined;
+    const read = readings(op, this.circuit.points, this.meterOhms);
+    return Float64Array.from(this.points, (p) => read.get(p)!);
   }
 
   /** The altered circuit under conditions; what cannot be altered (a part that is out) is left as it is. */

@@ -40,7 +40,11 @@ test("volts that are expected decide over the chart's", () => {
 
 test("movement: a pin is a tenth of a socket; the supply lies beyond the last tube", () => {
   const { circuit } = AMPS.find((a) => a.name === "wren-5.cir")!;
-  const at = (name: string) => placeOf(circuit, circuit.points.find((p) => p.name === name)!);
+  const at = (name: string) =>
+    placeOf(
+      circuit,
+      circuit.points.find((p) => p.name === name)!,
+    );
   expect(at("V2.p")).toEqual({ place: "V2", pin: 7, along: 2 });
   expect(at("B1")).toEqual({ place: "C1", along: 4 });
   expect(movement(at("V2.p"), at("V2.k"))).toBeCloseTo(0.4, 9);

@@ -1,0 +1,127 @@
+/** The simulated bench of the jobs that have one: which amp with which true fault, how its tape says that it stands, and its clock. */
+
+import { BenchAmp, type BenchFault } from "@/bench/amp";
+import { BenchChannel, type Listener, type Simulator } from "@/bench/channel";
+import { BenchSession, type BenchState } from "@/bench/session";
+import type { JobState } from "@/core/job/fold";
+import { foldJob } from "@/core/job/fold";
+import { db, type Sql } from "./db";
+import { UserError } from "./errors";
+import { wholeJob, type WholeJob } from "./shop";
+import { getJob } from "./tape";
+
+export interface BenchRecord {
+  seed: number;
+  faults: BenchFault[];
+}
+
+export async function putOnBench(sql: Sql, jobId: number, record: BenchRecord): Promise<void> {
+  await sql.query(
+    "insert into bench_amps (job_id, seed, faults) values ($1, $2, $3::jsonb) on conflict (job_id) do update set seed = excluded.seed, faults = excluded.faults",
+    [jobId, record.seed, JSON.stringify(record.faults)],
+  );
+}
+
+export async function benchRecord(sql: Sql, jobId: number): Promise<BenchRecord | undefined> {
+  const [row] = await sql.query<BenchRecord>("select seed, faults from bench_amps where job_id = $1", [jobId]);
+  return row;
+}
+
+/** The faults that are still in the amp: a part that was replaced took its fault with it. */
+export function faultsLeft(faults: BenchFault[], state: Pick<JobState, "changes">): BenchFault[] {
+  const replaced = state.changes.filter((c) => c.outcome !== "reverted").map((c) => c.position.trim().toUpperCase());
+  const refOf = (f: BenchFault) =>
+    f.set
+      .split("=")[0]!
+      .replace(/^X(?=V)/i, "")
+      .toUpperCase();
+  return faults.filter((f) => !replaced.some((position) => refOf(f) === position || refOf(f).startsWith(`${position}.`)));
+}
+
+/** How the tape says that the amp stands. `at` is milliseconds since 1970. */
+export function standing(state: JobState, at: number): BenchState {
+  const { power } = state;
+  const seconds = power ? Math.max(0, (at - Date.parse(power.at)) / 1000) : Infinity;
+  const on = power?.state === "on";
+  return {
+    on,
+    seconds,
+    without: on ? power.without : [],
+    set: [],
+    warmMinutes: on ? seconds / 60 : 0,
+    noted: "",
+    lamp: on && power.through?.includes("lamp") === true,
+  };
+}
+
+/** Milliseconds of the bench for one of the wall clock: above one only in tests, so that they need not wait for a hand. */
+const HASTE = Number(process.env.SCUTUM_BENCH_HASTE ?? 1) || 1;
+const TICK_MS = 125;
+const TAPE_MS = 1000;
+
+const shared = globalThis as typeof globalThis & { scutumBenches?: Map<number, BenchChannel> };
+
+/** The channel of a job; made at the first call. @throws UserError 404 for a job that is not here. */
+export async function benchChannel(jobId: number): Promise<BenchChannel> {
+  await getJob(await db(), jobId);
+  shared.scutumBenches ??= new Map();
+  let channel = shared.scutumBenches.get(jobId);
+  if (!channel) {
+    channel = new BenchChannel((send) => simulate(jobId, send));
+    shared.scutumBenches.set(jobId, channel);
+  }
+  return channel;
+}
+
+async function simulate(jobId: number, send: Listener): Promise<Simulator | undefined> {
+  const database = await db();
+  const record = await benchRecord(database, jobId);
+  const job = await wholeJob(database, jobId);
+  if (!record || !job.model) return undefined;
+  const ampOf = (j: WholeJob, state: JobState) => new BenchAmp(j.model!.netlist, record.seed, faultsLeft(record.faults, state));
+  const started = Date.now();
+  const clock = () => started + (Date.now() - started) * HASTE;
+  let state = foldJob(job.events);
+  let lines = job.events.length;
+  const session = new BenchSession(ampOf(job, state), standing(state, Date.now()), {
+    seed: record.seed,
+    wall: state.mainsVolts ?? job.settings.mainsVolts,
+  });
+
+  const follow = async () => {
+    const now = await wholeJob(database, jobId);
+    const moved = now.events.length !== lines;
+    if (moved) {
+      state = foldJob(now.events);
+      lines = now.events.length;
+    }
+    session.stands(standing(state, Date.now()), moved ? ampOf(now, state) : undefined);
+  };
+  const tick = setInterval(() => {
+    try {
+      session.until(clock()).forEach(send);
+    } catch (error) {
+      // An amp that does not settle has no volts to show: the instruments fall silent, the reason goes to the log.
+      console.error(`scutum: the simulated bench of job ${jobId}: ${(error as Error).message}`);
+      send("gone meter");
+      stop();
+    }
+  }, TICK_MS);
+  const tape = setInterval(() => void follow().catch(() => undefined), TAPE_MS);
+  tick.unref();
+  tape.unref();
+  const stop = () => {
+    clearInterval(tick);
+    clearInterval(tape);
+  };
+  return {
+    tell: (line) => {
+      try {
+        session.tell(line, clock());
+      } catch (error) {
+        throw new UserError(400, (error as Error).message);
+      }
+    },
+    stop,
+  };
+}
