@@ -12,6 +12,8 @@ export interface Evidence {
   /** Volts, ohms, milliamperes, volts rms, percent of new; 1 for an observation that was made, 0 for one that was looked for in vain. */
   value: number;
   conditions: SolveConditions;
+  /** How often it was read with the same outcome; once unless given. What was read twice alike is hardly a slip. */
+  times?: number;
   /** Of an AC level: the node driven, hertz, volts rms. */
   drive?: { input: string; hertz: number; level: number };
 }
@@ -39,4 +41,20 @@ export function observableKey(o: Observable): string {
 /** The name as the circuit has it; undefined when it is no point of it. */
 export function pointNamed(circuit: Circuit, typed: string): string | undefined {
   return circuit.points.find((p) => p.name.toLowerCase() === typed.trim().toLowerCase())?.name;
+}
+
+/** Two readings of one point agree within this part, or this much. */
+const ALIKE_PART = 0.02;
+const ALIKE = 0.05;
+
+/** The latest of each measurement, in the order of the first; one that was taken again with the same outcome says so. */
+export function gathered(evidence: readonly Evidence[]): Evidence[] {
+  const latest = new Map<string, Evidence>();
+  for (const e of evidence) {
+    const key = observableKey(e);
+    const before = latest.get(key);
+    const alike = before && Math.abs(e.value - before.value) <= Math.max(ALIKE_PART * Math.abs(before.value), ALIKE);
+    latest.set(key, alike ? { ...e, times: (before.times ?? 1) + 1 } : e);
+  }
+  return [...latest.values()];
 }

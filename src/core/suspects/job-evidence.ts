@@ -3,7 +3,7 @@
 import type { Circuit } from "../circuit/circuit";
 import type { JobState } from "../job/fold";
 import { solveConditions, type SolveConditions } from "../walk/modelled";
-import { observableKey, pointNamed, type Evidence } from "./evidence";
+import { gathered, pointNamed, type Evidence } from "./evidence";
 import { findElement } from "../circuit/circuit";
 
 export interface JobEvidence {
@@ -21,7 +21,7 @@ const MAINS_STEP = 1;
 export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
   const changed = state.changes.findLast((c) => c.kind !== "experiment" || c.outcome !== "reverted");
   const after = changed?.seq ?? 0;
-  const latest = new Map<string, Evidence>();
+  const found: Evidence[] = [];
   const leftOut: JobEvidence["leftOut"] = [];
   for (const r of state.readings) {
     if (r.seq <= after) continue;
@@ -40,14 +40,14 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
       value: r.value,
       conditions: r.kind === "ohm" ? { without: [], set: [] } : rounded(solveConditions(circuit, r.conditions)),
     };
-    latest.set(observableKey(e), e);
+    found.push(e);
   }
   for (const o of state.observations) {
     if (o.seq <= after || o.conditions.limiter) continue;
     const e: Evidence = { point: o.name, kind: "observe", value: 1, conditions: rounded(solveConditions(circuit, o.conditions)) };
-    latest.set(observableKey(e), e);
+    found.push(e);
   }
-  return { evidence: [...latest.values()], leftOut, ...(changed ? { since: { seq: changed.seq, position: changed.position } } : {}) };
+  return { evidence: gathered(found), leftOut, ...(changed ? { since: { seq: changed.seq, position: changed.position } } : {}) };
 }
 
 /** Conditions with the mains to the volt. */

@@ -80,7 +80,7 @@ export function rank(table: FaultTable, evidence: readonly Evidence[]): Ranking 
   const gaussian = columns.flatMap((c, i) => (c.chance ? [] : [i]));
   // A slip is one reading; a third of them is another amp.
   const misfits = [...top.best.distance].filter((d, i) => d > CONTRADICTS || top.best.slips.includes(i)).length;
-  const recheck = top.best.slips.map((k) => labels[gaussian[k]!]!);
+  const recheck = top.best.slips.filter((k) => (columns[gaussian[k]!]!.evidence!.times ?? 1) === 1).map((k) => labels[gaussian[k]!]!);
   return {
     suspects,
     notYetTestable: untested,
@@ -97,7 +97,7 @@ function weigh(table: FaultTable, columns: Column[]): Posterior {
   const gaussian = columns.filter((c) => !c.chance);
   const seen = columns.filter((c) => c.chance);
   const y = Float64Array.from(gaussian, (c) => c.y);
-  const slip = Float64Array.from(gaussian, (c) => c.slip);
+  const slip = Float64Array.from(gaussian, (c) => c.slip * SLIP_AGAIN ** ((c.evidence?.times ?? 1) - 1));
   const mostSlips = y.length < 2 ? 0 : Math.min(4, Math.max(1, Math.floor(y.length / 4)));
   const observed = (line: number) => seen.reduce((sum, c) => sum + Math.log(c.y ? c.chance![line]! : 1 - c.chance![line]!), 0);
   const fit = (mean: Float64Array, cov: Float64Array): Explained => {
@@ -167,6 +167,8 @@ function weigh(table: FaultTable, columns: Column[]): Posterior {
   return { table, columns, weighed };
 }
 
+/** Chance that a slip is made a second time in the same way, the display showing the same. */
+const SLIP_AGAIN = 0.03;
 const NO_COVARIANCE = new Float64Array(0);
 const FAR_OFF: Explained = { log: -Infinity, slips: [], distance: new Float64Array(0) };
 /** From this many readings the lines are sifted first, and this many are looked at closely. */
@@ -175,22 +177,36 @@ const MOST_LINES = 140;
 /** A reading can speak against a line by this much at most in the sifting: it may be a slip. */
 const MOST_AGAINST = 6;
 
-/** Lines that are worth a close look: those nearest to the readings, each reading taken for itself. */
+/** From so many sigmas on a reading does not help to find how far the wall is off. */
+const OUTLYING = 4;
+
+/** Lines that are worth a close look: those nearest to the readings once the mains, which moves them all together, is allowed for. */
 function likelyLines(table: FaultTable, columns: Column[]): Set<number> {
   const all = table.hypotheses.map((_, line) => line);
   if (columns.length < SIFTED_FROM || all.length <= MOST_LINES) return new Set(all);
-  const against = all.map((line) => {
-    let sum = 0;
-    for (const c of columns) {
-      const mean = c.mean[line]!;
-      if (Number.isNaN(mean)) continue;
-      const sigma = Math.hypot(c.own(mean), c.sharedSigma(line));
-      sum += Math.min(MOST_AGAINST, 0.5 * ((c.y - mean) / sigma) ** 2);
-    }
-    return { line, sum };
-  });
+  const against = all.map((line) => ({ line, sum: distanceOf(columns, line, table.mainsKnob) }));
   against.sort((a, b) => a.sum - b.sum);
   return new Set([0, ...against.slice(0, MOST_LINES).map((a) => a.line)]);
+}
+
+/** Half the squared distance of the readings from a line, each capped, with the mains where it fits best. */
+function distanceOf(columns: Column[], line: number, mainsKnob: number | undefined): number {
+  const known = columns.flatMap((c) => {
+    const mean = c.mean[line]!;
+    if (Number.isNaN(mean)) return [];
+    const byMains = mainsKnob === undefined ? 0 : (c.shared?.(line)[mainsKnob] ?? 0);
+    const whole = Math.hypot(c.own(mean), c.sharedSigma(line));
+    return [{ off: c.y - mean, byMains, whole, alone: Math.sqrt(Math.max(1e-12, whole ** 2 - byMains ** 2)) }];
+  });
+  let top = 0;
+  let bottom = 1;
+  for (const k of known) {
+    if (Math.abs(k.off) > OUTLYING * k.whole) continue;
+    top += (k.off * k.byMains) / k.alone ** 2;
+    bottom += k.byMains ** 2 / k.alone ** 2;
+  }
+  const mains = top / bottom;
+  return known.reduce((sum, k) => sum + Math.min(MOST_AGAINST, 0.5 * ((k.off - mains * k.byMains) / k.alone) ** 2), 0.5 * mains ** 2);
 }
 
 function normalise(weighed: Weighed[]): void {

@@ -6,7 +6,7 @@ import { alter, AlterError, without } from "../circuit/alter";
 import { parseQuantity } from "../quantity/parse";
 import type { Unit } from "../quantity/unit";
 import type { SolveConditions } from "../walk/modelled";
-import { pointNamed, type Evidence, type EvidenceKind } from "./evidence";
+import { gathered, pointNamed, type Evidence, type EvidenceKind } from "./evidence";
 import { observationNamed, OBSERVATIONS } from "./observation-names";
 
 export interface ReadingProblem {
@@ -71,7 +71,7 @@ export function readEvidence(text: string, circuit: Circuit, base: SolveConditio
     }
     evidence.push({ point, kind, value, conditions, ...(drive ? { drive } : {}) });
   });
-  return { evidence, problems };
+  return { evidence: gathered(evidence), problems };
 }
 
 function conditionsOf(

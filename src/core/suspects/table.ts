@@ -40,6 +40,7 @@ export const HEALTHY: Fault = { name: NOTHING_WRONG, refs: [], kind: "none", cha
 interface KnobIndex {
   count: number;
   of(knob: Knob): number | undefined;
+  mains: number | undefined;
 }
 
 /** Pairs that are kept: a bench rarely asks for more in one hunt. */
@@ -69,11 +70,16 @@ export class FaultTable {
       ...this.faults.flatMap((fault) => fault.grid.map((severity) => ({ fault, severity, changes: fault.changes(severity) }))),
     ];
     const names = new Map(knobsOf(compile(circuit)).map((k, i) => [`${k.kind} ${k.name}`, i]));
-    this.knobs = { count: names.size, of: (k) => names.get(`${k.kind} ${k.name}`) };
+    this.knobs = { count: names.size, of: (k) => names.get(`${k.kind} ${k.name}`), mains: names.get("mains mains") };
   }
 
   get knobCount(): number {
     return this.knobs.count;
+  }
+
+  /** Column of the mains among the knobs; undefined without a rectifier. */
+  get mainsKnob(): number | undefined {
+    return this.knobs.mains;
   }
 
   /** Is this set of conditions solved already? */

@@ -1,5 +1,6 @@
 import { NextResponse } from "next/server";
 import { jobNumber, readText, respond } from "@/app/api/respond";
+import { conditionsNow, foldJob } from "@/core/job/fold";
 import { csvToEvents, readingsToCsv } from "@/server/csv";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
@@ -37,11 +38,14 @@ export function POST(request: Request, { params }: Context) {
         throw new UserError(400, `The request is not JSON; it starts ${JSON.stringify(text.slice(0, 40))}.`);
       }
       if (!Array.isArray(body?.readings)) throw new UserError(400, "readings: a list is wanted.");
+      const state = foldJob(job.events);
+      const time = (at: unknown) => (typeof at === "string" && Date.parse(at)) || Date.now();
       events = body.readings.map(
         ({ id, at, conditions, ...rest }) =>
           ({
             type: "reading",
-            payload: { ...rest, conditions: conditions ?? {} },
+            // A bridge knows its meter; how the amp stands is on the tape.
+            payload: { ...rest, conditions: conditions ?? conditionsNow(state, time(at)) },
             who: body.who ?? who,
             id,
             at,

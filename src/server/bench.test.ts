@@ -1,0 +1,48 @@
+/** What the simulated bench takes from a job's tape. */
+
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import type { Change } from "@/core/job/events/work";
+import { foldJob } from "@/core/job/fold";
+import { benchRecord, faultsLeft, putOnBench, standing } from "./bench";
+import { openDatabase } from "./db";
+import { openJob } from "./tape";
+import { at, tape } from "@/core/job/tape-for-tests";
+
+const change = (position: string, outcome?: Change["outcome"]) =>
+  ({ position, kind: outcome ? "experiment" : "replacement", newPart: "new", reversible: true, outcome }) as never;
+
+test("a part that was replaced took its fault with it; one that was put back did not", () => {
+  const faults = [{ set: "R9=open" }, { set: "C6=leak:14M", afterMinutes: 10 }, { set: "V2.g=open" }, { set: "TAP=1.09" }];
+  expect(faultsLeft(faults, { changes: [] })).toEqual(faults);
+  expect(faultsLeft(faults, { changes: [change("r9"), change("C6", "reverted")] })).toEqual(faults.slice(1));
+  expect(faultsLeft(faults, { changes: [change("V2")] }).map((f) => f.set)).not.toContain("V2.g=open");
+  // C60 is another part than C6, and R9 none of R90's.
+  expect(faultsLeft(faults, { changes: [change("C60"), change("R90")] })).toEqual(faults);
+});
+
+test("how it stands: on since when, without which tubes, behind a lamp", () => {
+  const on = tape([0, { type: "power", payload: { state: "on", plug: "in", through: "lamp", without: ["V4", "V5"] } }]);
+  expect(standing(foldJob(on), at(600))).toMatchObject({ on: true, seconds: 600, warmMinutes: 10, without: ["V4", "V5"], lamp: true });
+  const off = tape([0, { type: "power", payload: { state: "off", plug: "out" } }]);
+  expect(standing(foldJob(off), at(30))).toMatchObject({ on: false, seconds: 30, warmMinutes: 0, without: [], lamp: false });
+  expect(standing(foldJob([]), at(30))).toMatchObject({ on: false, seconds: Infinity });
+});
+
+test("the amp on the bench is kept with its job and goes with it", async () => {
+  const folder = mkdtempSync(join(tmpdir(), "scutum-"));
+  const shop = await openDatabase(folder, undefined);
+  try {
+    const { id } = await shop.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", who: "J.M." }));
+    expect(await benchRecord(shop, id)).toBeUndefined();
+    await putOnBench(shop, id, { seed: 3, faults: [{ set: "R9=open", when: "panel on" }] });
+    await putOnBench(shop, id, { seed: 4, faults: [{ set: "R8=open" }] });
+    expect(await benchRecord(shop, id)).toEqual({ seed: 4, faults: [{ set: "R8=open" }] });
+    await shop.query("delete from jobs where id = $1", [id]);
+    expect(await benchRecord(shop, id)).toBeUndefined();
+  } finally {
+    await shop.close();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
