@@ -22,7 +22,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ["src/**/*.tsx"],
+    files: ["src/**/*.tsx", "src/ui/**/*.ts"],
     plugins: { "react-hooks": reactHooks },
     rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
   },

@@ -76,10 +76,13 @@ test("the simulated instruments start with the first screen, stop with the last,
 
 test("a real instrument silences the simulated one", async () => {
   const { channel, calls } = bench();
-  channel.join("screen", () => {});
+  const seen: string[] = [];
+  channel.join("screen", (l) => seen.push(l));
   await settled();
   channel.post([meter(1, 10)]);
   expect(calls.stopped).toBe(1);
+  // The screens are told that it is another instrument, whose clock is its own.
+  expect(seen).toEqual(["gone meter", "gone mains", meter(1, 10)]);
   channel.join("screen", () => {});
   await settled();
   expect(calls.started).toBe(1);

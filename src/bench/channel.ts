@@ -72,7 +72,7 @@ export class BenchChannel {
         out.taken++;
       } else if (this.order.accepts(line)) {
         this.bridgedAt = Date.now();
-        this.rest();
+        this.takeOver();
         if (line.tell !== "gone") this.watch(line.tell);
         this.toScreens(writeLine(line), line.tell);
         out.taken++;
@@ -93,6 +93,13 @@ export class BenchChannel {
     else this.newest.delete("gone");
     this.newest.set(tell, text);
     for (const listener of this.listeners.screen) listener(text);
+  }
+
+  /** A real instrument is heard: the simulated ones leave the bench. */
+  private takeOver(): void {
+    if (!this.simulator) return;
+    this.rest();
+    for (const what of ["meter", "mains"] as const) this.toScreens(writeLine({ tell: "gone", what }), "gone");
   }
 
   private watch(what: "meter" | "mains"): void {

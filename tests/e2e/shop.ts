@@ -13,10 +13,11 @@ export class Shop {
   private constructor(
     readonly folder: string,
     private readonly port: number,
+    private readonly env: Record<string, string>,
   ) {}
 
-  static async open(options: { demo?: boolean } = {}): Promise<Shop> {
-    const shop = new Shop(mkdtempSync(join(tmpdir(), "scutum-e2e-")), await freePort());
+  static async open(options: { demo?: boolean; env?: Record<string, string> } = {}): Promise<Shop> {
+    const shop = new Shop(mkdtempSync(join(tmpdir(), "scutum-e2e-")), await freePort(), options.env ?? {});
     if (options.demo) {
       const made = spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "demo/main.ts"], {
         env: { ...process.env, SCUTUM_DATA: shop.folder },
@@ -31,7 +32,7 @@ export class Shop {
   async start(): Promise<void> {
     this.address = `http://127.0.0.1:${this.port}`;
     this.child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(this.port)], {
-      env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: this.folder, NEXT_TELEMETRY_DISABLED: "1" },
+      env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: this.folder, NEXT_TELEMETRY_DISABLED: "1", ...this.env },
       stdio: ["ignore", "ignore", "inherit"],
     });
     const deadline = Date.now() + 60_000;

@@ -46,6 +46,8 @@ test("an open probe that wanders about zero is never held, whatever the seed", (
 
 test("zero on a coarse range, where volts belong, waits for the key; where zero belongs it is held", () => {
   expect(feed(startHold({ expected: 245 }), volts(0)).phase).toBe("doubtful-zero");
+  expect(feed(startHold({ expected: 1.19 }), volts(0.0001), 0.00001).phase).toBe("doubtful-zero");
+  expect(feed(startHold({ expected: 1.19 }), volts(0.06), 0.00001).phase).toBe("held");
   expect(feed(startHold({ expected: 0 }), volts(0.0001), 0.0001).phase).toBe("held");
   expect(feed(startHold(), volts(0)).phase).toBe("held");
 });

@@ -70,6 +70,8 @@ const SWING_CROSSINGS = 3;
 const STRAY_VOLTS = 0.5;
 /** Zero counts as doubtful where at least this many bands belong. */
 const DOUBT_BANDS = 10;
+/** Less than this part of what belongs there is nothing. */
+const NOTHING_PART = 0.02;
 
 /** @param leave the reading before, when the probe may still lie on it. */
 export function startHold(options: Partial<HoldOptions> = {}, leave?: { value: number; digit: number }): HoldState {
@@ -108,7 +110,8 @@ export function feedHold(state: HoldState, sample: Sample): HoldState {
   const part = Math.min(1, lasted / options.dwell);
   if (lasted >= options.dwell && still.length >= options.least && !drifts(still, band)) {
     const { expected } = options;
-    const nothing = Math.abs(value) <= band && expected !== undefined && Math.abs(expected) > DOUBT_BANDS * band;
+    const nothing =
+      expected !== undefined && Math.abs(expected) > DOUBT_BANDS * band && Math.abs(value) <= NOTHING_PART * Math.abs(expected);
     return { ...next, phase: nothing ? "doubtful-zero" : "held", value, part: 1 };
   }
   const swing = swingOf(samples, band);

@@ -66,6 +66,10 @@ test("an instrument that was restarted counts from nought and is heard again", (
   expect(order.accepts(line(0, 1000))).toBe(true);
   expect(order.accepts(line(0, 1000))).toBe(false);
   expect(order.accepts(line(1, 1250))).toBe(true);
+  // Another instrument in its place, whose clock is behind.
+  expect(order.accepts(line(50, 500))).toBe(false);
+  expect(order.accepts({ tell: "gone", what: "meter" })).toBe(true);
+  expect(order.accepts(line(50, 500))).toBe(true);
   expect(order.accepts({ tell: "mains", n: 3, at: 10, volts: 230, amps: 1 })).toBe(true);
 });
 

@@ -207,7 +207,11 @@ export class LineOrder {
 
   /** True for a line that is new. A count that begins anew long after is a restarted instrument, whatever its clock says. */
   accepts(line: InstrumentLine): boolean {
-    if (line.tell === "gone") return true;
+    if (line.tell === "gone") {
+      // What comes after it is another instrument, with a clock of its own.
+      this.last.delete(line.what);
+      return true;
+    }
     const last = this.last.get(line.tell);
     const fresh = !last || line.at > last.at || (line.at === last.at && line.n > last.n) || (line.n === 0 && last.n > LATEST);
     if (fresh) this.last.set(line.tell, { n: line.n, at: line.at });

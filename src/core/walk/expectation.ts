@@ -78,6 +78,11 @@ const RANGES = [0.2, 2, 20, 200, 1000];
 
 /** The manual range to set before the probe goes there: the least that holds twice what is expected. */
 export function meterRange(volts: number): string {
-  const range = RANGES.find((r) => r >= Math.abs(volts) * 1.3) ?? 1000;
+  const range = fullScale(volts);
   return range < 1 ? `${range * 1000} mV DC` : `${range} V DC`;
+}
+
+/** Full scale of that range, volts. */
+export function fullScale(volts: number): number {
+  return RANGES.find((r) => r >= Math.abs(volts) * 1.3) ?? 1000;
 }

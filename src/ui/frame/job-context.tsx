@@ -12,6 +12,7 @@ import { energyOf, stationMarks, viewJob, type JobView, type StationMark } from 
 import type { Settings } from "@/core/job/settings";
 import type { StationId } from "@/core/job/stations";
 import type { SolverPort } from "@/core/solver/port";
+import type { InstrumentPort } from "./instrument-port";
 import type { JobPort } from "./job-port";
 import { useSolved, type SolvedState } from "./use-solved";
 import { useTape, type Tape } from "./use-tape";
@@ -36,6 +37,7 @@ export interface JobValue {
   modelId?: number;
   netlist?: string;
   solver?: SolverPort;
+  instruments?: InstrumentPort;
   /** How the solver of this amp's circuit is doing. */
   solved: SolvedState;
 }
@@ -59,6 +61,7 @@ export interface JobProviderProps {
   who: string;
   port: JobPort;
   solver?: SolverPort;
+  instruments?: InstrumentPort;
   children: ReactNode;
 }
 
@@ -73,6 +76,7 @@ export function JobProvider({
   who,
   port,
   solver,
+  instruments,
   children,
 }: JobProviderProps) {
   // The server's clock decides; the first render uses its time so that both sides draw the same.
@@ -120,6 +124,7 @@ export function JobProvider({
       modelId,
       netlist,
       solver,
+      instruments,
       solved,
       entryContext: (station) => ({
         circuit,
@@ -131,7 +136,7 @@ export function JobProvider({
         decimal: settings.decimal,
       }),
     };
-  }, [jobId, settings, view, energy, marks, now, tape, port, stands, circuit, modelName, modelId, solved, netlist, solver]);
+  }, [jobId, settings, view, energy, marks, now, tape, port, stands, circuit, modelName, modelId, solved, netlist, solver, instruments]);
 
   return <JobContext.Provider value={value}>{children}</JobContext.Provider>;
 }

@@ -2,7 +2,7 @@
 /** The short check before live work, answered once per power-on, then the power-on itself. */
 
 import { useEffect, useMemo, useRef, useState } from "react";
-import { formatVolts } from "@/core/quantity/format";
+import { liveCheck } from "@/core/job/live-check";
 import { Field } from "../forms/section";
 import { useJob } from "./job-context";
 
@@ -16,27 +16,7 @@ export function PowerOn({ close }: { close(): void }) {
 
   useEffect(() => dialog.current?.showModal(), []);
 
-  const questions = useMemo(() => {
-    // Unloaded, a rail can rise to what its capacitors are rated for; the leads must bear that.
-    const highest = Math.max(0, ...reservoirs.map((r) => r.ratedVolts ?? 0), ...(circuit?.points.map((p) => Math.abs(p.chart ?? 0)) ?? []));
-    const lineConnected = circuit?.facts["line-connected"] === "yes";
-    return [
-      "Bench and floor do not conduct",
-      "Rings, watch and chain are off",
-      "One hand only, the other behind the back",
-      `Probe leads are rated above ${highest > 0 ? formatVolts(highest) : "the highest rail"}`,
-      "A speaker or dummy load is connected",
-      ...(lineConnected ? ["ISOLATION TRANSFORMER in the line: this chassis is connected to it"] : []),
-      ...(state.removed.some((r) => r.back === undefined)
-        ? [
-            `Still off the amp, and that is meant: ${state.removed
-              .filter((r) => r.back === undefined)
-              .map((r) => r.what)
-              .join(", ")}`,
-          ]
-        : []),
-    ];
-  }, [circuit, reservoirs, state.removed]);
+  const questions = useMemo(() => liveCheck(circuit, reservoirs, state), [circuit, reservoirs, state]);
   const all = questions.every((q) => ticked.has(q));
 
   function go(e: React.FormEvent) {

@@ -38,6 +38,8 @@ export function useSolved(netlist: string | undefined, solver: SolverPort | unde
     setFailed(undefined);
   }, [netlist]);
 
+  // After every render: whatever was looked up in it and not found is asked for, once.
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- what is asked once is not asked again, so it ends
   useEffect(() => {
     if (!solver || netlist === undefined) return;
     for (const [key, conditions] of wanted.current) {

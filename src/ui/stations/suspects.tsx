@@ -1,20 +1,20 @@
 "use client";
 /** Suspects: the next measurement as the one thing to do, and under it the faults that explain what was read so far. */
 
-import { useEffect, useMemo, useState } from "react";
+import { useState } from "react";
 import { envelopeOf } from "@/core/circuit/circuit";
 import { parseEntry } from "@/core/job/entry/entry";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { SuspectsAnswer } from "@/core/solver/port";
 import { ENOUGH } from "@/core/suspects/evidence";
-import { evidenceOf, rounded } from "@/core/suspects/job-evidence";
 import type { NextMeasurement } from "@/core/suspects/next";
 import { OBSERVATIONS } from "@/core/suspects/observation-names";
 import type { Suspect } from "@/core/suspects/rank";
-import { solveConditions } from "@/core/walk/modelled";
 import { meterRange } from "@/core/walk/expectation";
 import { Gate } from "../frame/gate";
 import { useJob } from "../frame/job-context";
+import { useSuspects } from "../frame/use-suspects";
+import { ProbeLink } from "../probe/probe-link";
 import { Findings } from "./findings";
 import { NoCircuit } from "./no-circuit";
 
@@ -27,47 +27,6 @@ export function Suspects() {
       <Findings station="suspects" />
     </div>
   );
-}
-
-function useSuspects() {
-  const { view, netlist, solver, conditions, settings } = useJob();
-  const { circuit, state } = view;
-  const job = useMemo(() => evidenceOf(state, circuit!), [state, circuit]);
-  // What is to be measured next is judged at the mains as it stands, all tubes in.
-  const now = useMemo(
-    () => rounded(solveConditions(circuit!, { mains: conditions.mains ?? settings.mainsVolts, without: conditions.without })),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the clock in conditions must not start a solve each minute
-    [circuit, conditions.mains, conditions.without?.join(), settings.mainsVolts],
-  );
-  const key = JSON.stringify([job.evidence, now]);
-  const [answer, setAnswer] = useState<SuspectsAnswer>();
-  const [progress, setProgress] = useState<number>();
-  const [failed, setFailed] = useState("");
-  useEffect(() => {
-    if (!solver || netlist === undefined) return;
-    let gone = false;
-    setFailed("");
-    setProgress(0);
-    solver
-      .suspects(netlist, job.evidence, now, (part) => !gone && setProgress(part))
-      .then(
-        (a) => {
-          if (gone) return;
-          setAnswer(a);
-          setProgress(undefined);
-        },
-        (e: Error) => {
-          if (gone) return;
-          setFailed(e.message);
-          setProgress(undefined);
-        },
-      );
-    return () => {
-      gone = true;
-    };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- by content: the same evidence is not ranked twice
-  }, [key, netlist, solver]);
-  return { job, answer, progress, failed };
 }
 
 function SuspectsSheet() {
@@ -100,6 +59,9 @@ function SuspectsSheet() {
         </p>
       )}
       {answer && <Advice answer={answer} enough={enough} />}
+      <div className="flex justify-end">
+        <ProbeLink order="suspects" />
+      </div>
       {answer && answer.suspects.length > 0 && job.evidence.length > 0 && (
         <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
           <Bars suspects={answer.suspects.slice(0, 8)} picked={picked} choose={setChosen} />

@@ -11,6 +11,7 @@ import { Staircase } from "../charts/staircase";
 import { useJob } from "../frame/job-context";
 import type { SolvedState } from "../frame/use-solved";
 import { VerdictMark } from "../frame/verdict-mark";
+import { ProbeLink } from "../probe/probe-link";
 import { NoCircuit } from "./no-circuit";
 import { ReadingsFile } from "./readings-file";
 
@@ -58,7 +59,10 @@ function WalkSheet() {
           can be made at any time.
         </p>
       )}
-      <Solving solved={solved} />
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <Solving solved={solved} />
+        <ProbeLink order="movement" />
+      </div>
       <Probe key={row.point.name} row={row} field={field} taken={taken} go={go} />
       <div aria-live="assertive" className={energy.kind === "live" ? "min-h-14" : ""}>
         {done?.reading && <Outcome row={done} />}

@@ -3,6 +3,7 @@
 
 import { useMemo, type ReactNode } from "react";
 import { JobProvider, type JobProviderProps } from "@/ui/frame/job-context";
+import type { InstrumentPort } from "@/ui/frame/instrument-port";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
 import type { JobEvent } from "@/core/job/events/event";
 import { workerSolver } from "@/workers/solver";
@@ -55,7 +56,25 @@ function portOf(jobId: number, who: string): JobPort {
   };
 }
 
-export function JobClient(props: Omit<JobProviderProps, "port" | "solver" | "children"> & { children: ReactNode }) {
+function instrumentsOf(jobId: number): InstrumentPort {
+  const address = `/api/v1/jobs/${jobId}/bench`;
+  return {
+    listen(line, state) {
+      // The browser joins again by itself when the stream breaks.
+      const source = new EventSource(address);
+      source.onopen = () => state(true);
+      source.onerror = () => state(false);
+      source.onmessage = (event: MessageEvent<string>) => line(event.data);
+      return () => source.close();
+    },
+    async send(line) {
+      await answer(await fetch(address, { method: "POST", headers: { "content-type": "text/plain" }, body: line }));
+    },
+  };
+}
+
+export function JobClient(props: Omit<JobProviderProps, "port" | "solver" | "instruments" | "children"> & { children: ReactNode }) {
   const port = useMemo(() => portOf(props.jobId, props.who), [props.jobId, props.who]);
-  return <JobProvider {...props} port={port} solver={solver} />;
+  const instruments = useMemo(() => instrumentsOf(props.jobId), [props.jobId]);
+  return <JobProvider {...props} port={port} solver={solver} instruments={instruments} />;
 }

@@ -1,0 +1,93 @@
+"use client";
+/** The live-work check, one statement at a time, each to be confirmed by the key; then the power. */
+
+import { useState } from "react";
+import { liveCheck } from "@/core/job/live-check";
+import { useJob } from "../frame/job-context";
+import { Keys } from "./keys";
+import { usePedal } from "./pedal";
+import { ORDER_WORDS, type ProbingOrder } from "./use-probe-walk";
+
+const THROUGH: Record<string, string> = {
+  variable: "through the variable transformer",
+  lamp: "through the series lamp",
+  "lamp and variable": "through the lamp and the variable transformer",
+  straight: "straight from the wall",
+};
+const ORDERS = Object.keys(ORDER_WORDS) as ProbingOrder[];
+
+export function Asking({
+  order,
+  setOrder,
+  done,
+  out,
+}: {
+  order: ProbingOrder;
+  setOrder(o: ProbingOrder): void;
+  done(): void;
+  out(): void;
+}) {
+  const { view, energy, say } = useJob();
+  const questions = liveCheck(view.circuit, view.reservoirs, view.state);
+  const [at, setAt] = useState(0);
+  const live = energy.kind === "live";
+  const through = (view.state.power?.through ?? "variable") as "variable" | "lamp" | "lamp and variable" | "straight";
+  // The power itself is the last thing that is confirmed.
+  const steps = live
+    ? questions
+    : [...questions, `Power goes on now, ${THROUGH[through]}, all ${view.state.power?.without.length ? "as before" : "tubes in"}`];
+  const without = view.state.power?.without ?? [];
+
+  usePedal({
+    short() {
+      if (at < steps.length - 1) return setAt(at + 1);
+      const checked = { type: "live-check", payload: { confirmed: questions } } as const;
+      if (live) say(checked);
+      else say({ type: "power", payload: { state: "on", plug: "in", through, ...(without.length ? { without } : {}) } }, checked);
+      done();
+    },
+    other(key) {
+      if (key === "escape") out();
+      else if (key === "b" || key === "arrowleft" || key === "backspace") setAt(Math.max(0, at - 1));
+      else if (/^[1-3]$/.test(key)) setOrder(ORDERS[Number(key) - 1]!);
+      else return false;
+      return true;
+    },
+  });
+
+  return (
+    <>
+      <section aria-label="Live-work check" aria-live="assertive" className="flex flex-1 flex-col justify-center gap-8 px-12">
+        <p className="soft text-3xl">
+          Before live work, {at + 1} of {steps.length}. Is it true?
+        </p>
+        <p className="text-7xl leading-tight font-bold">{steps[at]}</p>
+        <p className="soft text-2xl">
+          Local codes and licensed practice come first. What is not true is put right before the key is pressed.
+        </p>
+      </section>
+      <fieldset className="flex flex-wrap items-center gap-3 px-12 pb-4 text-xl">
+        <legend className="sr-only">Order of the points</legend>
+        {ORDERS.map((o, i) => (
+          <button
+            key={o}
+            tabIndex={-1}
+            aria-pressed={o === order}
+            className={`min-h-16 rounded border-2 px-5 ${o === order ? "border-primary font-bold" : "border-base-300"}`}
+            onClick={() => setOrder(o)}
+          >
+            <kbd>{i + 1}</kbd> {ORDER_WORDS[o]}
+          </button>
+        ))}
+      </fieldset>
+      <Keys
+        keys={[
+          ["press", at < steps.length - 1 ? "it is true" : live ? "it is true: begin" : "power is on: begin"],
+          ["B", "back"],
+          ["1 2 3", "order of the points"],
+          ["Esc", "not now"],
+        ]}
+      />
+    </>
+  );
+}

@@ -1,0 +1,57 @@
+"use client";
+/** The way out: is the amp off? A slip of the foot must never log an amp as off that is on, so that answer takes a long press. */
+
+import { useJob } from "../frame/job-context";
+import { Keys } from "./keys";
+import { usePedal } from "./pedal";
+
+export function Leaving({ why, out, back }: { why: string; out(): void; back?(): void }) {
+  const { say, energy } = useJob();
+  const live = energy.kind === "live";
+  const off = () => {
+    if (live) say({ type: "power", payload: { state: "off", plug: "out" } });
+    out();
+  };
+  usePedal({
+    short: out,
+    long: off,
+    other(key) {
+      if (key === "o") off();
+      else if (key === "escape" && back) back();
+      else return false;
+      return true;
+    },
+  });
+  return (
+    <>
+      <section aria-label="Power-off question" aria-live="assertive" className="flex flex-1 flex-col justify-center gap-8 px-12">
+        {why && <p className="probe-out text-5xl leading-tight font-bold">{why}</p>}
+        {live ? (
+          <>
+            <p className="text-7xl leading-tight font-bold">Is it off, and the plug out?</p>
+            <p className="text-4xl">
+              <strong>Hold</strong> the key: it is off, the plug is out. <strong>Press</strong>: it stays on, and the guard stays LIVE.
+            </p>
+            <p className="soft text-2xl">
+              Off does not mean dead: the reservoirs keep their charge. Make safe proves it before a hand goes in.
+            </p>
+          </>
+        ) : (
+          <p className="text-6xl font-bold">The amp is not logged as on.</p>
+        )}
+      </section>
+      <Keys
+        keys={[
+          ...(live
+            ? ([
+                ["hold", "off, plug out"],
+                ["press", "it stays on"],
+                ["O", "off, plug out"],
+              ] as [string, string][])
+            : ([["press", "leave"]] as [string, string][])),
+          ...(back ? ([["Esc", "back to the probe"]] as [string, string][]) : []),
+        ]}
+      />
+    </>
+  );
+}

@@ -1,0 +1,88 @@
+/** What the meter shows now, and how near it is to being taken. */
+
+import type { HoldState } from "@/core/instrument/hold";
+import type { MeterLine } from "@/core/instrument/line";
+import { digitsOf } from "@/core/instrument/held-reading";
+import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import type { Heard } from "../frame/use-instruments";
+
+const FUNCTION: Record<string, string> = {
+  acv: "AC volts",
+  ohm: "ohms",
+  ma: "milliamperes",
+  leak: "leakage",
+  gm: "the tube tester",
+};
+
+export interface NowProps {
+  hold: HoldState;
+  meter?: MeterLine;
+  heard: Heard;
+  typed: string;
+  refused: string;
+  live: boolean;
+  waiting: boolean;
+  /** Seconds for which the tubes are still warming up. */
+  warming: number;
+}
+
+export function Now({ hold, meter, heard, typed, refused, live, waiting, warming }: NowProps) {
+  return (
+    <section aria-label="What is there" className="flex min-w-0 flex-col justify-center gap-4 px-10">
+      <p
+        data-testid="probe-now"
+        data-phase={hold.phase}
+        className="text-[clamp(4rem,8.6vw,9rem)] leading-none font-bold whitespace-nowrap tabular-nums"
+      >
+        {typed ? `${typed} V` : shown(hold, meter, heard)}
+      </p>
+      <div aria-hidden className="h-6 overflow-hidden rounded border-2 border-base-content">
+        <div
+          className="h-full bg-primary"
+          style={{ width: `${Math.round(100 * (hold.phase === "steadying" ? hold.part : hold.phase === "held" ? 1 : 0))}%` }}
+        />
+      </div>
+      <p className="min-h-24 text-4xl leading-tight">
+        {refused || (typed ? "Press to take it" : says(hold, meter, heard, waiting, warming))}
+      </p>
+      {!live && <p className="probe-watch text-2xl font-bold">▲ The amp is not logged as on</p>}
+    </section>
+  );
+}
+
+function shown(hold: HoldState, meter: MeterLine | undefined, heard: Heard): string {
+  if (heard !== "heard" || !meter) return "– – –";
+  if (meter.over) return "over";
+  if (meter.value === undefined) return "– – –";
+  const unit = meter.kind === "ohm" ? "Ω" : meter.kind === "ma" ? "A" : "V";
+  const value = meter.kind === "ma" ? meter.value / 1000 : meter.value;
+  return formatQuantity(value, unit, Math.max(2, Math.min(4, digitsOf(meter.value, meter.digit))));
+}
+
+function says(hold: HoldState, meter: MeterLine | undefined, heard: Heard, waiting: boolean, warming: number): string {
+  if (heard === "lost") return "The meter is not heard any more. The walk waits; or type the reading.";
+  if (heard === "waiting" || !meter) return "No meter is heard. Type the reading, or connect one by the bridge.";
+  if (waiting) return "";
+  if (meter.kind !== "dcv") return `The meter is on ${FUNCTION[meter.kind]}: turn it to DC volts.`;
+  if (warming > 0) return `The tubes are warming up: ${warming} s. Press to take it all the same.`;
+  switch (hold.phase) {
+    case "silent":
+      return "";
+    case "lift":
+      return "Still the reading before: move the probe on.";
+    case "open":
+      return "The tip touches nothing.";
+    case "over":
+      return "Over the range of the meter.";
+    case "moving":
+      return "Not still yet.";
+    case "steadying":
+      return "Hold it there.";
+    case "held":
+      return "Taken.";
+    case "swinging":
+      return `Swings from ${formatVolts(hold.low!)} to ${formatVolts(hold.high!)}: press to take the mean.`;
+    case "doubtful-zero":
+      return "Nothing, where volts belong: is the tip on the pin? Press if it is.";
+  }
+}

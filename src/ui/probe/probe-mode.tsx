@@ -1,0 +1,68 @@
+"use client";
+/** Probe mode: standing, one hand on the probe, the amp live. From the live check to the question whether it is off, by one key. */
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { useJob } from "../frame/job-context";
+import { useSound } from "./sound";
+import { Asking } from "./asking";
+import { Leaving } from "./leaving";
+import { Probing } from "./probing";
+import { Summary } from "./summary";
+import { startProbeWalk, type ProbeWalk } from "@/core/walk/probe-walk";
+import type { ProbingOrder } from "./use-probe-walk";
+
+export type Phase = "asking" | "probing" | "summary" | "leaving";
+
+export function ProbeMode({ order: first }: { order: ProbingOrder }) {
+  const { view, energy, jobId } = useJob();
+  const router = useRouter();
+  const sound = useSound();
+  // Asked once for each power-on: who comes back finds the walk as it was.
+  const [phase, setPhase] = useState<Phase>(energy.kind === "live" && view.state.liveChecked ? "probing" : "asking");
+  const [order, setOrder] = useState(first);
+  const [walk, setWalk] = useState<ProbeWalk>(() => startProbeWalk([]));
+  const [stop, setStop] = useState("");
+  const out = () => router.push(`/jobs/${jobId}/${order === "suspects" ? "suspects" : "walk"}`);
+
+  if (!view.circuit || view.rows.length === 0)
+    return (
+      <Screen>
+        <p className="m-auto max-w-3xl text-center text-4xl">
+          Probe mode wants a circuit with test points. Give the job one at{" "}
+          <a href={`/jobs/${jobId}/intake`} className="underline">
+            Intake
+          </a>
+          .
+        </p>
+      </Screen>
+    );
+  return (
+    <Screen>
+      {phase === "asking" && <Asking order={order} setOrder={setOrder} done={() => setPhase("probing")} out={out} />}
+      {phase === "probing" && (
+        <Probing
+          order={order}
+          sound={sound}
+          resume={walk}
+          leave={() => setPhase("leaving")}
+          ended={(w, why) => {
+            setWalk(w);
+            setStop(why);
+            setPhase(why ? "leaving" : "summary");
+          }}
+        />
+      )}
+      {phase === "summary" && <Summary order={order} walk={walk} done={() => setPhase("leaving")} again={() => setPhase("probing")} />}
+      {phase === "leaving" && <Leaving why={stop} out={out} back={stop ? undefined : () => setPhase("probing")} />}
+    </Screen>
+  );
+}
+
+function Screen({ children }: { children: React.ReactNode }) {
+  return (
+    <main aria-label="Probe mode" className="probe fixed inset-0 flex flex-col overflow-hidden bg-base-100">
+      {children}
+    </main>
+  );
+}

@@ -1,0 +1,203 @@
+"use client";
+/** One point fills the screen: where the probe goes, what should be there, what is there. The reading is taken by itself. */
+
+import { useEffect, useRef, useState } from "react";
+import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
+import { readingOf } from "@/core/instrument/held-reading";
+import type { MeterLine } from "@/core/instrument/line";
+import { parseEntry } from "@/core/job/entry/entry";
+import type { Reading } from "@/core/job/events/bench";
+import { fullScale, verdictOf } from "@/core/walk/expectation";
+import type { ProbeWalk } from "@/core/walk/probe-walk";
+import { spokenPoint, spokenVerdict } from "@/core/walk/spoken";
+import { useJob } from "../frame/job-context";
+import { useInstruments } from "../frame/use-instruments";
+import { LastVerdict, ProbeStrip } from "./around";
+import { Keys } from "./keys";
+import { Now } from "./now";
+import { usePedal } from "./pedal";
+import { PointPlace } from "./point-place";
+import type { Sound } from "./sound";
+import { useProbeWalk, type Move, type ProbingOrder } from "./use-probe-walk";
+
+/** Mains that moved by more than this since it was logged is logged anew; less is the wall's wandering. */
+const MAINS_MOVED = 1;
+/** Expected volts below which the meter chooses its range: what should be nothing may be anything. */
+const NOTHING = 0.3;
+/** Seconds from power-on before which nothing is taken by itself. Indirectly heated tubes need about so long. */
+const WARM_SECONDS = 25;
+
+export interface ProbingProps {
+  order: ProbingOrder;
+  sound: Sound;
+  resume: ProbeWalk;
+  leave(): void;
+  /** @param why the walk was stopped; empty at its end. */
+  ended(walk: ProbeWalk, why: string): void;
+}
+
+export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
+  const { view, say, conditions, stands, entryContext, energy, now } = useJob();
+  const probing = useProbeWalk(order, resume);
+  const { walk, move } = probing;
+  const row = view.rows.find((r) => r.point.name === walk.here);
+  const expected = row?.expected;
+  const [last, setLast] = useState<string>();
+  const [typed, setTyped] = useState("");
+  const [refused, setRefused] = useState("");
+  const [hold, setHold] = useState<HoldState>(() => startHold());
+  const holding = useRef(hold);
+  const here = useRef(walk.here);
+
+  // Volts of cold tubes are another amp's; who knows better presses the key.
+  const { power } = view.state;
+  const warming = power?.state === "on" ? Math.max(0, Math.ceil(WARM_SECONDS - (now - Date.parse(power.at)) / 1000)) : 0;
+
+  /** A new point, or the same again: what the display shows now must be left first, unless it is to be taken again. */
+  function begin(name: string | undefined, leaveNow: boolean) {
+    here.current = name;
+    const shown = holding.current.samples.at(-1);
+    const on = view.rows.find((r) => r.point.name === name)?.expected?.volts;
+    const leaves = leaveNow && shown?.value !== undefined ? { value: holding.current.value ?? shown.value, digit: shown.digit } : undefined;
+    holding.current = startHold(on === undefined ? {} : { expected: on }, leaves);
+    setHold(holding.current);
+    setTyped("");
+    setRefused("");
+  }
+  function go(name: Move) {
+    begin(move(name).here, true);
+  }
+
+  const instruments = useInstruments((line: MeterLine, anew: boolean) => {
+    if (here.current === undefined || line.kind !== "dcv") return;
+    // After a silence nobody knows where the probe has been, nor whether it is the same meter.
+    if (anew) begin(here.current, false);
+    holding.current = feedHold(holding.current, line);
+    setHold(holding.current);
+    if (holding.current.phase === "held" && warming === 0) takeHeld();
+  });
+  const { meter, mains, heard, send } = instruments;
+
+  // The mains goes on the tape before the first point and whenever it has moved: each value is another set of expectations.
+  const logged = view.state.mainsVolts;
+  const moved = mains !== undefined && (logged === undefined || Math.abs(mains.volts - logged) > MAINS_MOVED);
+  useEffect(() => {
+    if (moved) say({ type: "mains", payload: { volts: Math.round(mains!.volts) } });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each move, not for each line
+  }, [moved]);
+
+  // The point of another order comes when the suspects have spoken.
+  useEffect(() => {
+    if (walk.here !== here.current) begin(walk.here, true);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new point begins anew
+  }, [walk.here]);
+  const range = expected && Math.abs(expected.volts) >= NOTHING ? fullScale(expected.volts) : undefined;
+  const noted = [stands.switches, stands.controls].filter(Boolean).join("; ");
+  useEffect(() => {
+    if (walk.here === undefined || heard === "waiting") return;
+    send({ tell: "want", point: walk.here, kind: "dcv", ...(range ? { range } : {}), ...(noted ? { noted } : {}) });
+  }, [walk.here, range, noted, heard, send]);
+  useEffect(() => {
+    if (probing.over) ended(walk, "");
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, at the end
+  }, [probing.over]);
+
+  function takeHeld() {
+    const point = here.current;
+    if (point === undefined) return;
+    const reading = readingOf(holding.current, point, conditions);
+    if (!reading) return setRefused(holding.current.phase === "over" ? "The display is over its range" : "Nothing to take yet");
+    log(reading);
+  }
+  function log(reading: Reading) {
+    say({ type: "reading", payload: reading });
+    const target = view.rows.find((r) => r.point.name === reading.point);
+    const verdict = target?.expected ? verdictOf(reading.value, target.expected) : "none";
+    sound.say(verdict, spokenVerdict(target?.point ?? { name: reading.point, label: "" }, reading.value, verdict, target?.expected));
+    setLast(reading.point);
+    const next = move("take");
+    begin(next.here, true);
+    if (target?.role === "bias" && verdict === "out" && Math.abs(reading.value) < Math.abs(target.expected!.low))
+      ended(next, `${target.point.label} is missing or low. Switch off now: the output tubes run away without it.`);
+  }
+  function takeTyped() {
+    const entry = parseEntry(`${walk.here} ${typed}`, entryContext("walk"));
+    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
+    const draft = entry.drafts.find((d) => d.type === "reading");
+    if (!draft) return setRefused("The amp is not logged as on, so this is no live reading");
+    log(draft.payload as Reading);
+  }
+
+  usePedal({
+    short: () => (typed ? takeTyped() : takeHeld()),
+    long: () => go("skip"),
+    other(key) {
+      if (key === "escape" && typed) setTyped("");
+      else if (key === "escape") leave();
+      else if (/^[\d.,−-]$/.test(key)) setTyped((t) => (t.length < 9 ? t + key : t));
+      else if (key === "backspace" && typed) setTyped((t) => t.slice(0, -1));
+      else if (key === "s" || key === "arrowright") go("skip");
+      else if (key === "b" || key === "arrowleft" || key === "backspace") go("back");
+      else if (key === "r") {
+        // Again what was taken last, or here once more: the probe may stay where it is.
+        const again = walk.taken.at(-1);
+        if (hold.phase === "lift" && again !== undefined) begin(move("back").here, false);
+        else begin(walk.here, false);
+      } else if (key === "n") {
+        if (walk.here !== undefined)
+          say({ type: "note", payload: { text: `${walk.here} cannot be reached with the probe`, station: "walk" } });
+        go("unreachable");
+      } else if (key === "v") sound.toggleSpeech();
+      else if (key === "t") sound.toggleTone();
+      else if (key === "f")
+        void (document.fullscreenElement ? document.exitFullscreen() : document.documentElement.requestFullscreen()).catch(() => {});
+      else return false;
+      return true;
+    },
+  });
+
+  const lastRow = view.rows.find((r) => r.point.name === last);
+  return (
+    <>
+      <ProbeStrip instruments={instruments} walk={walk} sound={sound} />
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,11fr)_minmax(0,9fr)]">
+        {row ? (
+          <PointPlace row={row} again={walk.trail.includes(row.point.name) && walk.taken.includes(row.point.name)} />
+        ) : (
+          <p role="status" className="px-10 pt-10 text-5xl">
+            {probing.thinking !== undefined ? "Working out where the probe tells most" : "No point left"}
+            {probing.thinking !== undefined && (
+              <progress className="progress mt-6 w-full" value={probing.thinking} max={1} aria-label="Solving the faults" />
+            )}
+          </p>
+        )}
+        <Now
+          hold={hold}
+          meter={meter}
+          heard={heard}
+          typed={typed}
+          refused={refused}
+          live={energy.kind === "live"}
+          waiting={row === undefined}
+          warming={warming}
+        />
+      </div>
+      <LastVerdict row={lastRow} after={view.rows.find((r) => r.point.name === probing.after)} why={probing.why} />
+      <Keys
+        keys={[
+          ["press", "take it now"],
+          ["hold", "skip"],
+          ["B", "back"],
+          ["R", "again"],
+          ["N", "cannot reach"],
+          ["0–9", "type it"],
+          ["V", sound.speech ? "voice off" : "voice on"],
+          ["Esc", "leave"],
+        ]}
+      />
+      <p className="sr-only" aria-live="polite">
+        {row ? `Next: ${spokenPoint(row.point)}, ${row.point.pin ?? row.point.node}` : ""}
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,74 @@
+"use client";
+/** What the walk came to: how many in band, which are out, which were left, and what the suspects make of it. */
+
+import { VERDICT_WORD } from "@/core/walk/expectation";
+import { formatVolts } from "@/core/quantity/format";
+import { tellReading } from "@/core/job/tell";
+import type { ProbeWalk } from "@/core/walk/probe-walk";
+import { useJob } from "../frame/job-context";
+import { useSuspects } from "../frame/use-suspects";
+import { VerdictMark } from "../frame/verdict-mark";
+import { Keys } from "./keys";
+import { usePedal } from "./pedal";
+import type { ProbingOrder } from "./use-probe-walk";
+
+export function Summary({ order, walk, done, again }: { order: ProbingOrder; walk: ProbeWalk; done(): void; again(): void }) {
+  const { view } = useJob();
+  const { answer, job } = useSuspects();
+  usePedal({
+    short: done,
+    other(key) {
+      if (key !== "b" && key !== "arrowleft" && key !== "backspace") return false;
+      again();
+      return true;
+    },
+  });
+  const rows = view.rows.filter((r) => r.reading && walk.taken.includes(r.point.name));
+  const count = (v: "in" | "watch" | "out") => rows.filter((r) => r.verdict === v).length;
+  const bad = rows.filter((r) => r.verdict === "out" || r.verdict === "watch");
+  const top = job.evidence.length > 0 ? answer?.suspects[0] : undefined;
+  return (
+    <>
+      <section aria-label="What the walk came to" className="flex flex-1 flex-col justify-center gap-8 overflow-hidden px-12">
+        <p className="flex flex-wrap gap-x-12 text-6xl font-bold">
+          {(["in", "watch", "out"] as const).map((v) => (
+            <span key={v} className={`verdict-${v} flex items-center gap-3`}>
+              <VerdictMark verdict={v} size={40} />
+              {count(v)} {VERDICT_WORD[v]}
+            </span>
+          ))}
+        </p>
+        {bad.length > 0 ? (
+          <ul className="grid gap-x-12 gap-y-3 text-4xl md:grid-cols-2">
+            {bad.slice(0, 8).map((r) => (
+              <li key={r.point.name} className="flex items-baseline gap-3">
+                <VerdictMark verdict={r.verdict} size={22} />
+                <strong>{tellReading(r.reading!)}</strong>
+                {r.expected && <span className="soft text-3xl">should be {formatVolts(r.expected.volts)}</span>}
+              </li>
+            ))}
+          </ul>
+        ) : (
+          <p className="text-4xl">{rows.length > 0 ? "Every reading is within what this circuit shows." : "Nothing was read."}</p>
+        )}
+        {top && (
+          <p className="text-4xl">
+            <span className="soft">Suspects: </span>
+            <strong>{top.group.length > 1 ? `one of ${top.group.join(", ")}` : top.fault}</strong>, {Math.round(top.groupProbability * 100)}{" "}
+            %
+          </p>
+        )}
+        {walk.unreachable.length > 0 && <p className="soft text-2xl">Not reached: {walk.unreachable.join(", ")}</p>}
+        {order === "suspects" && rows.length > 0 && (
+          <p className="soft text-2xl">{rows.length} readings were taken where they told most.</p>
+        )}
+      </section>
+      <Keys
+        keys={[
+          ["press", "leave the probe"],
+          ["B", "back to the points"],
+        ]}
+      />
+    </>
+  );
+}

@@ -1,0 +1,206 @@
+/** Probe mode in the real interface, on the simulated bench: whole walks by one key, hunts to the true fault, and what goes wrong. */
+
+import { spawn } from "node:child_process";
+import { expect, test, type Page } from "@playwright/test";
+import { Shop } from "./shop";
+
+let shop: Shop;
+test.beforeAll(async () => {
+  // The simulated hand need not be waited for as a real one.
+  shop = await Shop.open({ demo: true, env: { SCUTUM_BENCH_HASTE: "4" } });
+});
+test.afterAll(() => shop.close());
+
+interface Stored {
+  seq: number;
+  type: string;
+  payload: { point?: string; value?: number; state?: string; text?: string; plug?: string };
+}
+const tapeOf = async (page: Page, job: number): Promise<Stored[]> =>
+  ((await (await page.request.get(`${shop.address}/api/v1/jobs/${job}/events`)).json()) as { events: Stored[] }).events;
+const log = (page: Page, job: number, ...events: object[]) =>
+  page.request.post(`${shop.address}/api/v1/jobs/${job}/events`, { data: { events: events.map((e) => ({ who: "J.M.", ...e })) } });
+/** On since ten minutes ago, so that nothing has to warm up; checked. */
+const alreadyOn = (page: Page, job: number, mains = 230) => {
+  const at = new Date(Date.now() - 11 * 60_000).toISOString();
+  return log(
+    page,
+    job,
+    { type: "power", at, payload: { state: "on", plug: "in", through: "variable" } },
+    { type: "live-check", at, payload: { confirmed: ["all"] } },
+    { type: "mains", at, payload: { volts: mains } },
+  );
+};
+const place = (page: Page) => page.getByTestId("probe-place");
+const now = (page: Page) => page.getByTestId("probe-now");
+const summary = (page: Page) => page.getByRole("region", { name: "What the walk came to" });
+const leaving = (page: Page) => page.getByRole("region", { name: "Power-off question" });
+const hold = async (page: Page) => {
+  await page.keyboard.down("Space");
+  await page.waitForTimeout(1100);
+  await page.keyboard.up("Space");
+};
+
+/** Walks until the summary comes; presses where the screen asks for it. Gives the points in their order. */
+async function walkOn(page: Page, most = 90_000): Promise<string[]> {
+  const seen: string[] = [];
+  const until = Date.now() + most;
+  while (Date.now() < until && !(await summary(page).isVisible())) {
+    const at = await place(page)
+      .getAttribute("data-point", { timeout: 200 })
+      .catch(() => null);
+    if (at && seen.at(-1) !== at) seen.push(at);
+    const phase = await now(page)
+      .getAttribute("data-phase", { timeout: 200 })
+      .catch(() => null);
+    if (phase === "doubtful-zero" || phase === "swinging") await page.keyboard.press("Space");
+    await page.waitForTimeout(60);
+  }
+  await expect(summary(page)).toBeVisible();
+  return seen;
+}
+
+test("a whole walk by one key: live check, power on, eleven points taken by themselves, off again", async ({ page }) => {
+  const failures: string[] = [];
+  page.on("pageerror", (e) => failures.push(String(e)));
+  await page.goto(`${shop.address}/jobs/1004/walk`);
+  await expect(page.getByRole("link", { name: /Probe mode/ })).toBeVisible();
+  await page.locator("h1").click();
+  await page.keyboard.press("p");
+  const check = page.getByRole("region", { name: "Live-work check" });
+  for (const words of [
+    /do not conduct/,
+    /Rings/,
+    /One hand/,
+    /rated above 450 V/,
+    /dummy load/,
+    /Still off the amp, and that is meant/,
+    /Power goes on now/,
+  ]) {
+    await expect(check).toContainText(words);
+    await expect(page.getByRole("status", { name: "Energy state" })).toHaveCount(0);
+    await page.keyboard.press("Space");
+  }
+  await expect(page.getByRole("status", { name: "Energy state" })).toContainText("LIVE");
+  // Cold tubes: nothing is taken by itself yet.
+  await expect(page.getByText(/The tubes are warming up: \d+ s/)).toBeVisible();
+  const seen = await walkOn(page);
+  expect(seen).toEqual(["V1A.k", "V1B.k", "V1B.p", "V1A.p", "V2.g", "V2.k", "V2.s", "V2.p", "B3", "B2", "B1"]);
+  await expect(summary(page)).toContainText("10 in band");
+  await expect(summary(page)).toContainText("V2.g");
+  await expect(summary(page)).toContainText("C6 leaky", { timeout: 30_000 });
+  await page.keyboard.press("Space");
+  await expect(leaving(page)).toContainText("Is it off, and the plug out?");
+  await hold(page);
+  await expect(page).toHaveURL(/\/walk$/);
+  await expect(page.getByRole("status", { name: "Energy state" })).toContainText("STORED");
+  const tape = await tapeOf(page, 1004);
+  const on = tape.findLastIndex((e) => e.type === "power" && e.payload.state === "on");
+  const readings = tape.slice(on).filter((e) => e.type === "reading");
+  expect(readings.map((e) => e.payload.point)).toEqual(seen);
+  expect(tape.at(-1)!.payload).toEqual({ state: "off", plug: "out" });
+  expect(failures).toEqual([]);
+});
+
+test("skip, back, again, cannot reach, typed: every way past a point; a short press at the end leaves it LIVE", async ({ page }) => {
+  await alreadyOn(page, 1006, 230);
+  await page.goto(`${shop.address}/jobs/1006/probe`);
+  // Asked once for each power-on: this one was.
+  await expect(place(page)).toHaveAttribute("data-point", "V1A.k");
+  await hold(page);
+  await expect(place(page)).toHaveAttribute("data-point", "V1B.k");
+  await page.keyboard.press("n");
+  await expect(place(page)).toHaveAttribute("data-point", "V1B.p");
+  await page.keyboard.press("b");
+  await expect(place(page)).toHaveAttribute("data-point", "V1B.k");
+  await page.keyboard.press("s");
+  // What is typed is taken by the key; what cannot be is refused and stays.
+  await expect(place(page)).toHaveAttribute("data-point", "V1B.p");
+  await page.keyboard.type("99999");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/no tube amplifier has that/)).toBeVisible();
+  await expect(now(page)).toHaveText("99999 V");
+  for (let i = 0; i < 5; i++) await page.keyboard.press("Backspace");
+  await page.keyboard.type("141.5");
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("probe-verdict")).toContainText("V1B.p 141.5 V");
+  const seen = await walkOn(page);
+  // The skipped ones came again at the end.
+  expect(seen.slice(-2)).toEqual(["V1A.k", "V1B.k"]);
+  // Set for another mains: everything is a tenth high, and says so.
+  await expect(summary(page)).toContainText(/[3-9] out/);
+  await page.keyboard.press("Space");
+  await page.keyboard.press("Space");
+  await expect(page).toHaveURL(/\/walk$/);
+  await expect(page.getByRole("status", { name: "Energy state" })).toContainText("LIVE");
+  const tape = await tapeOf(page, 1006);
+  expect(tape.filter((e) => e.payload.text === "V1B.k cannot be reached with the probe")).toHaveLength(1);
+});
+
+test("the meter falls silent in the middle: the walk waits, goes on where it was, and nothing is logged twice", async ({ page }) => {
+  await alreadyOn(page, 1003, 229);
+  await page.goto(`${shop.address}/jobs/1003/probe?order=chain`);
+  await expect(place(page)).toHaveAttribute("data-point", "B1");
+  await expect(page.getByTestId("probe-verdict")).toContainText("B1", { timeout: 30_000 });
+  const at = await place(page).getAttribute("data-point");
+  // A real meter takes over by the bridge: its lines come twice and out of order.
+  const lines = (values: number[], from: number) =>
+    values.map((v, i) => `meter n=${from + i} at=${Date.now() + (from + i) * 250} kind=dcv value=${v} digit=0.1 range=1000`);
+  const send = (data: string) =>
+    page.request.post(`${shop.address}/api/v1/jobs/1003/bench`, { headers: { "content-type": "text/plain" }, data });
+  await send(lines([0.1, 250], 100).join("\n"));
+  await expect(page.getByText("The meter is not heard any more", { exact: false })).toBeVisible({ timeout: 10_000 });
+  await expect(place(page)).toHaveAttribute("data-point", at!);
+  await page.waitForTimeout(300);
+  const before = (await tapeOf(page, 1003)).length;
+  const steady = lines([280.1, 280.2, 280.1, 280.1, 280.2, 280.1, 280.1], 200);
+  await send([steady[0], steady[0], steady[2], steady[1], ...steady.slice(3), ...steady.slice(2, 5)].join("\n"));
+  await expect(page.getByTestId("probe-verdict")).toContainText(at!);
+  await expect.poll(async () => (await tapeOf(page, 1003)).length).toBe(before + 1);
+  await page.waitForTimeout(1000);
+  const tape = await tapeOf(page, 1003);
+  expect(tape.slice(before).map((e) => [e.type, e.payload.point, e.payload.value])).toEqual([["reading", at, 280.1]]);
+});
+
+test("the bridge script: a display on standard input is seen on the screen, a named reading lands on the tape", async ({ page }) => {
+  test.setTimeout(60_000);
+  await alreadyOn(page, 1007, 228);
+  await page.goto(`${shop.address}/jobs/1007/probe`);
+  await expect(place(page)).toHaveAttribute("data-point", "BIAS");
+  const bridge = spawn(process.execPath, [
+    "node_modules/tsx/dist/cli.mjs",
+    "scripts/bridge.ts",
+    "--job",
+    "1007",
+    "--address",
+    shop.address,
+  ]);
+  let [out, err] = ["", ""];
+  bridge.stdout.on("data", (d: Buffer) => (out += d.toString()));
+  bridge.stderr.on("data", (d: Buffer) => (err += d.toString()));
+  await expect.poll(() => out, { timeout: 20_000 }).toContain("want n=");
+  bridge.stdin.write("-12.4 V DC\n");
+  await expect(now(page)).toHaveText("−12.4 V");
+  bridge.stdin.write("V4.k 352 mV\nnonsense\n318\n");
+  await expect.poll(() => err).toContain("a number without its unit");
+  await expect
+    .poll(async () => (await tapeOf(page, 1007)).filter((e) => e.payload.point === "V4.k").at(-1)?.payload.value)
+    .toBeCloseTo(0.352, 9);
+  const done = new Promise((r) => bridge.once("exit", r));
+  bridge.stdin.end();
+  expect(await done).toBe(0);
+});
+
+test("hunts: on three amps the suggested points lead to the true fault; it is replaced, and the walk after says it is cured", async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  await alreadyOn(page, 1008, 230);
+  await page.goto(`${shop.address}/jobs/1008/probe?order=suspects`);
+  const seen = await walkOn(page, 120_000);
+  expect(seen.length).toBeLessThanOrEqual(9);
+  await expect(summary(page)).toContainText(/V5 dead|R9 open/);
+  await page.keyboard.press("Space");
+  await hold(page);
+  await expect(page).toHaveURL(/\/suspects$/);
+});
