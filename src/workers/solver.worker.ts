@@ -51,9 +51,9 @@ const api = {
       }),
     );
     const started = performance.now();
-    const { suspects, notYetTestable, recheck, circuitDoubtful, posterior } = rank(faults, evidence);
+    const { suspects, notYetTestable, recheck, standsAlone, circuitDoubtful, posterior } = rank(faults, evidence);
     const next = nextMeasurements(posterior, conditions);
-    return { suspects, notYetTestable, next, recheck, circuitDoubtful, evidence, ms: performance.now() - started };
+    return { suspects, notYetTestable, next, recheck, standsAlone, circuitDoubtful, evidence, ms: performance.now() - started };
   },
   fit(data: SheetData): FittedType {
     const { model, rows, doubts } = fitTube(data);

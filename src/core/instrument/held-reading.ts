@@ -1,6 +1,7 @@
 /** A reading for the tape out of what the meter held. */
 
 import type { Conditions, Reading } from "../job/events/bench";
+import type { ReadingKind } from "../job/events/words";
 import { formatVolts } from "../quantity/format";
 import type { HoldState } from "./hold";
 
@@ -14,17 +15,17 @@ export function digitsOf(value: number, digit: number): number {
 }
 
 /**
- * Direct volts as they go on the tape: to the display's last digit, a swing as its mean with its ends in the note.
+ * A reading as it goes on the tape: to the display's last digit, a swing as its mean with its ends in the note.
  * Undefined while the display has no number.
  */
-export function readingOf(hold: HoldState, point: string, conditions: Conditions): Reading | undefined {
+export function readingOf(hold: HoldState, point: string, conditions: Conditions, kind: ReadingKind = "dcv"): Reading | undefined {
   const last = hold.samples.at(-1);
   const value = hold.value ?? last?.value;
   if (!last || value === undefined || hold.phase === "over" || hold.phase === "silent") return undefined;
   const shown = Number((Math.round(value / last.digit) * last.digit).toPrecision(12)) + 0;
   return {
     point,
-    kind: "dcv",
+    kind,
     value: shown,
     digits: digitsOf(shown, last.digit),
     conditions,

@@ -30,7 +30,7 @@ export interface JobState {
   identity?: Line<Identity>;
   dateCodes: Line<DateCode>[];
   mainsVolts?: number;
-  power?: { state: "on" | "off"; at: string; without: string[]; through?: string };
+  power?: { state: "on" | "off"; at: string; seq: number; without: string[]; through?: string };
   /** Answered since the last power-on. */
   liveChecked: boolean;
   readings: Line<Reading>[];
@@ -107,7 +107,7 @@ function apply(s: JobState, e: JobEvent): void {
   else if (is(e, "power")) {
     // Fitting or pulling tubes is done with the power off, so each power-on says what is in.
     if (e.payload.state === "on" && s.power?.state !== "on") s.liveChecked = false;
-    s.power = { state: e.payload.state, at: e.at, without: e.payload.without ?? [], through: e.payload.through };
+    s.power = { state: e.payload.state, at: e.at, seq: e.seq, without: e.payload.without ?? [], through: e.payload.through };
   } else if (is(e, "live-check")) s.liveChecked = true;
   else if (is(e, "reading")) s.readings.push({ ...e.payload, ...where });
   else if (is(e, "finding")) s.findings.push({ ...e.payload, ...where });

@@ -39,6 +39,7 @@ export interface SuspectsAnswer {
   notYetTestable: { fault: string; test: string }[];
   next: NextMeasurement[];
   recheck: string[];
+  standsAlone: string[];
   circuitDoubtful: boolean;
   /** The evidence in the order of each suspect's `predicted`. */
   evidence: Evidence[];

@@ -58,3 +58,13 @@ export function gathered(evidence: readonly Evidence[]): Evidence[] {
   }
   return [...latest.values()];
 }
+
+/** Mains that differ by less than this part are one state of the amp. */
+const SAME_MAINS = 0.05;
+
+/** The same measurement, at nearly the same mains: the later stands for the earlier. */
+export function sameMeasurement(a: Observable, b: Observable): boolean {
+  const bare = (x: Observable) => observableKey({ ...x, conditions: { ...x.conditions, mains: undefined } });
+  const [m, n] = [a.conditions.mains, b.conditions.mains];
+  return bare(a) === bare(b) && (m === n || (m !== undefined && n !== undefined && Math.abs(m - n) <= SAME_MAINS * n));
+}

@@ -3,7 +3,7 @@
 import type { Circuit } from "../circuit/circuit";
 import type { JobState } from "../job/fold";
 import { solveConditions, type SolveConditions } from "../walk/modelled";
-import { gathered, pointNamed, type Evidence } from "./evidence";
+import { gathered, observableKey, pointNamed, sameMeasurement, type Evidence } from "./evidence";
 import { findElement } from "../circuit/circuit";
 
 export interface JobEvidence {
@@ -47,7 +47,13 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
     const e: Evidence = { point: o.name, kind: "observe", value: 1, conditions: rounded(solveConditions(circuit, o.conditions)) };
     found.push(e);
   }
-  return { evidence: gathered(found), leftOut, ...(changed ? { since: { seq: changed.seq, position: changed.position } } : {}) };
+  return {
+    evidence: gathered(
+      found.filter((e, i) => !found.slice(i + 1).some((later) => observableKey(later) !== observableKey(e) && sameMeasurement(later, e))),
+    ),
+    leftOut,
+    ...(changed ? { since: { seq: changed.seq, position: changed.position } } : {}),
+  };
 }
 
 /** Conditions with the mains to the volt. */

@@ -2,7 +2,7 @@
 
 import type { SolveConditions } from "../walk/modelled";
 import { columnOf, type Column } from "./columns";
-import { observableKey, type Observable } from "./evidence";
+import { sameMeasurement, type Observable } from "./evidence";
 import type { Posterior, Weighed } from "./rank";
 import { roleOf } from "../walk/anatomy";
 
@@ -23,13 +23,12 @@ const BINS = 96;
 /** Measurements not taken yet, the best for its cost first. @param most how many are given. */
 export function nextMeasurements(posterior: Posterior, conditions: SolveConditions, most = 5): NextMeasurement[] {
   const { table, columns, weighed } = posterior;
-  const taken = new Set(columns.map((c) => observableKey(c.evidence!)));
   const left = weighed.filter((w) => w.line >= 0 && w.weight > 1e-4).slice(0, MOST);
   const total = left.reduce((s, w) => s + w.weight, 0);
   const lines = new Set(left.map((w) => w.line));
   const out: NextMeasurement[] = [];
   const consider = (o: Observable, cost: number) => {
-    if (taken.has(observableKey(o))) return;
+    if (columns.some((c) => sameMeasurement(c.evidence!, o))) return;
     let column: Column;
     try {
       column = columnOf(table, o, NaN, lines);

@@ -32,6 +32,8 @@ export interface Ranking {
   notYetTestable: { fault: string; test: string }[];
   /** Readings that nothing likely explains: to be taken again before anything else. */
   recheck: string[];
+  /** Read twice alike and still not explained: no slip, but the rest may be of another time. */
+  standsAlone: string[];
   /** Nearly nothing fits: the circuit may not be that of this amp. */
   circuitDoubtful: boolean;
   /** Posterior over faults, for what comes next. */
@@ -76,15 +78,16 @@ export function rank(table: FaultTable, evidence: readonly Evidence[]): Ranking 
   const suspects = suspectsOf(posterior).filter((s) => s.refs.length === 0 || !silent.has(s.fault));
   const top = weighed[0]!;
   const numeric = columns.filter((c) => !c.chance).length;
-  const labels = columns.map(labelOf);
   const gaussian = columns.flatMap((c, i) => (c.chance ? [] : [i]));
   // A slip is one reading; a third of them is another amp.
   const misfits = [...top.best.distance].filter((d, i) => d > CONTRADICTS || top.best.slips.includes(i)).length;
-  const recheck = top.best.slips.filter((k) => (columns[gaussian[k]!]!.evidence!.times ?? 1) === 1).map((k) => labels[gaussian[k]!]!);
+  const slipped = top.best.slips.map((k) => columns[gaussian[k]!]!);
+  const again = (c: Column) => (c.evidence!.times ?? 1) > 1;
   return {
     suspects,
     notYetTestable: untested,
-    recheck,
+    recheck: slipped.filter((c) => !again(c)).map(labelOf),
+    standsAlone: slipped.filter(again).map(labelOf),
     circuitDoubtful: numeric >= 5 && misfits >= Math.max(3, numeric / 3),
     posterior,
   };

@@ -79,10 +79,15 @@ const RANGES = [0.2, 2, 20, 200, 1000];
 /** The manual range to set before the probe goes there: the least that holds twice what is expected. */
 export function meterRange(volts: number): string {
   const range = fullScale(volts);
+  if (range === undefined) return "auto range";
   return range < 1 ? `${range * 1000} mV DC` : `${range} V DC`;
 }
 
-/** Full scale of that range, volts. */
-export function fullScale(volts: number): number {
+/** Where nothing is expected anything may be: the meter chooses. */
+const NOTHING_VOLTS = 0.3;
+
+/** Full scale of that range, volts; undefined where the meter is left to choose. */
+export function fullScale(volts: number): number | undefined {
+  if (Math.abs(volts) < NOTHING_VOLTS) return undefined;
   return RANGES.find((r) => r >= Math.abs(volts) * 1.3) ?? 1000;
 }

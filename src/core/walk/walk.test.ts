@@ -96,7 +96,7 @@ describe("expectations from the scaled chart", () => {
     expect([100, 90, 112, 84, 80, 140].map((v) => verdictOf(v, e))).toEqual(["in", "in", "watch", "out", "out", "out"]);
   });
   test("the meter's range", () =>
-    expect([0, 0.42, 7, 160, 340].map(meterRange)).toEqual(["200 mV DC", "2 V DC", "20 V DC", "1000 V DC", "1000 V DC"]));
+    expect([0, 0.42, 7, 160, 340].map(meterRange)).toEqual(["auto range", "2 V DC", "20 V DC", "1000 V DC", "1000 V DC"]));
 });
 
 describe("first reasons", () => {

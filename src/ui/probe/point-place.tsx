@@ -26,10 +26,7 @@ export function PointPlace({ row, again }: { row: WalkRow; again: boolean }) {
       ) : (
         <p className="soft mt-2 text-3xl">Nothing to hold it against: {row.noExpectation}</p>
       )}
-      <p className="soft text-2xl">
-        Black on chassis, meter on{" "}
-        {expected && Math.abs(expected.volts) < 0.3 ? "auto range" : meterRange(expected?.volts ?? point.chart ?? 1000)}
-      </p>
+      <p className="soft text-2xl">Black on chassis, meter on {meterRange(expected?.volts ?? point.chart ?? 1000)}</p>
       {point.caution && <p className="probe-watch text-3xl leading-snug font-bold">▲ {point.caution}</p>}
     </section>
   );

@@ -22,8 +22,6 @@ import { useProbeWalk, type Move, type ProbingOrder } from "./use-probe-walk";
 
 /** Mains that moved by more than this since it was logged is logged anew; less is the wall's wandering. */
 const MAINS_MOVED = 1;
-/** Expected volts below which the meter chooses its range: what should be nothing may be anything. */
-const NOTHING = 0.3;
 /** Seconds from power-on before which nothing is taken by itself. Indirectly heated tubes need about so long. */
 const WARM_SECONDS = 25;
 
@@ -91,7 +89,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
     if (walk.here !== here.current) begin(walk.here, true);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new point begins anew
   }, [walk.here]);
-  const range = expected && Math.abs(expected.volts) >= NOTHING ? fullScale(expected.volts) : undefined;
+  const range = expected && fullScale(expected.volts);
   const noted = [stands.switches, stands.controls].filter(Boolean).join("; ");
   useEffect(() => {
     if (walk.here === undefined || heard === "waiting") return;

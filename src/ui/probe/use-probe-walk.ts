@@ -5,6 +5,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { ENOUGH } from "@/core/suspects/evidence";
 import { probeOrder, type ProbeOrder } from "@/core/walk/probe-order";
 import { cannotReach, goTo, pointAfter, skipHere, startProbeWalk, stepBack, takeHere, type ProbeWalk } from "@/core/walk/probe-walk";
+import type { WalkRow } from "@/core/walk/walk";
 import { useJob } from "../frame/job-context";
 import { useSuspects } from "../frame/use-suspects";
 
@@ -18,6 +19,8 @@ export const ORDER_WORDS: Record<ProbingOrder, string> = {
 
 const MOVES = { take: takeHere, skip: skipHere, unreachable: cannotReach, back: stepBack };
 export type Move = keyof typeof MOVES;
+
+const SPLITS_BITS = 0.2;
 
 export interface Probing {
   walk: ProbeWalk;
@@ -42,9 +45,11 @@ export function useProbeWalk(order: ProbingOrder, resume: ProbeWalk): Probing {
     const expected = new Map(rows.map((r) => [r.point.name, r.expected?.volts]));
     const points = probeOrder(circuit!, bySuspects ? "movement" : order, (p) => expected.get(p.name)).map((p) => p.name);
     if (resume.order.length > 0) return stepBack(resume);
-    // What was read since the power went on holds; a walk that was interrupted goes on.
-    const since = state.power?.state === "on" ? state.power.at : undefined;
-    const read = since === undefined ? [] : rows.filter((r) => r.reading && r.reading.at >= since).map((r) => r.point.name);
+    // What was read since the power went on holds, unless the amp was changed since: a walk that was interrupted goes on.
+    const on = state.power?.state === "on" ? state.power.seq : Infinity;
+    const since = Math.max(on, state.changes.at(-1)?.seq ?? 0);
+    const holds = (r: WalkRow) => (r.reading?.seq ?? 0) > since;
+    const read = rows.filter(holds).map((r) => r.point.name);
     const begun = startProbeWalk(points, read);
     return bySuspects ? goTo(begun, undefined) : begun;
   });
@@ -64,7 +69,10 @@ export function useProbeWalk(order: ProbingOrder, resume: ProbeWalk): Probing {
   // An answer counts once it has seen every reading that was taken.
   const current = answer !== undefined && progress === undefined && JSON.stringify(answer.evidence) === JSON.stringify(job.evidence);
   const top = answer?.suspects[0];
-  const enough = current && job.evidence.length > 0 && top !== undefined && top.refs.length > 0 && top.groupProbability >= ENOUGH;
+  // A group that one more point would split is worth that point while the probe is in the hand.
+  const splits = (top?.group.length ?? 0) > 1 && answer?.next.some((n) => n.kind === "dcv" && n.gainBits > SPLITS_BITS);
+  const enough =
+    current && job.evidence.length > 0 && top !== undefined && top.refs.length > 0 && top.groupProbability >= ENOUGH && !splits;
   const suggestion = useMemo(() => {
     if (!current || enough) return undefined;
     const { unreachable, skipped } = walk;

@@ -3,20 +3,18 @@
 
 import { useState } from "react";
 import { envelopeOf } from "@/core/circuit/circuit";
-import { parseEntry } from "@/core/job/entry/entry";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { SuspectsAnswer } from "@/core/solver/port";
 import { ENOUGH } from "@/core/suspects/evidence";
 import type { NextMeasurement } from "@/core/suspects/next";
 import { OBSERVATIONS } from "@/core/suspects/observation-names";
 import type { Suspect } from "@/core/suspects/rank";
-import { meterRange } from "@/core/walk/expectation";
-import { Gate } from "../frame/gate";
 import { useJob } from "../frame/job-context";
 import { useSuspects } from "../frame/use-suspects";
 import { ProbeLink } from "../probe/probe-link";
 import { Findings } from "./findings";
 import { NoCircuit } from "./no-circuit";
+import { TakeNext } from "./take-next";
 
 export function Suspects() {
   const { view } = useJob();
@@ -91,16 +89,26 @@ function Advice({ answer, enough }: { answer: SuspectsAnswer; enough: boolean })
     const title = `Take ${again} again`;
     const why =
       "It does not fit any fault that explains the rest: a slip of the probe, the range or the pin is likelier than a second fault.";
-    const volts = answer.evidence.some((e) => e.kind === "dcv" && e.point === again);
-    return volts ? <TakeNext key={`again ${again}`} point={again} kind="dcv" title={title} why={why} /> : <Big title={title}>{why}</Big>;
+    const slipped = answer.evidence.find((e) => (e.kind === "dcv" ? e.point : `${e.point} ${e.kind}`) === again);
+    if (!slipped || slipped.kind === "observe") return <Big title={title}>{why}</Big>;
+    return <TakeNext key={`again ${again}`} point={slipped.point} kind={slipped.kind} title={title} why={why} />;
   }
+  const [alone] = answer.standsAlone;
+  if (alone !== undefined)
+    return (
+      <Big title={`${alone} does not fit the rest`}>
+        It was taken twice alike, so it is no slip. Either the amp has changed since the other readings were taken, by warmth perhaps, or
+        two things are wrong. Walk the others again as it stands now.
+      </Big>
+    );
   if (enough && top!.refs.length > 0)
     return (
-      <Big title={top!.group.length > 1 ? `One of: ${top!.group.join(", ")}` : top!.fault}>
-        {Math.round(top!.groupProbability * 100)} % of what is left{severity(top!)}.{" "}
-        {next && next.kind !== "dcv" ? `To settle it: ${measurementWords(next)}.` : "Prove it on the part itself before it is replaced."}
-        {next && next.kind !== "dcv" && <span className="mt-1 block text-base text-warning">▲ {HANDS_IN[next.kind]}</span>}
-      </Big>
+      <>
+        <Big title={top!.group.length > 1 ? `One of: ${top!.group.join(", ")}` : top!.fault}>
+          {Math.round(top!.groupProbability * 100)} % of what is left{severity(top!)}. Prove it on the part itself before it is replaced.
+        </Big>
+        {next && <TakeNext key={next.point + next.kind} {...next} title={`To settle it: ${measurementWords(next)}`} label="To settle it" />}
+      </>
     );
   if (enough && !next) return <Big title="Nothing wrong that a meter would find here">All that was read is what this circuit shows.</Big>;
   if (!next) return <Big title="No further measurement would tell more">See what is not yet testable below.</Big>;
@@ -130,94 +138,6 @@ function measurementWords(m: NextMeasurement): string {
   if (m.kind === "leak") return `one leg of ${m.point} lifted, volts at it`;
   if (m.kind === "gm") return `${m.point} in the tube tester, or a known good one in its place`;
   return `volts at ${m.point}`;
-}
-
-/** What has to be so before the hands go in, for measurements that are not a probe on a point. */
-const HANDS_IN: Record<string, string> = {
-  ohm: "Only on an amp that is proven dead: stored charge spoils the reading, the meter and you.",
-  leak: "Lift the leg on an amp that is proven dead; then power on and read it as a live point.",
-  gm: "Power off before the tube comes out; the output tubes stay hot for minutes.",
-  ma: "Break the circuit for the meter only on an amp that is proven dead.",
-};
-
-type Taking = Pick<NextMeasurement, "point" | "kind" | "why"> & { title: string };
-
-/** A measurement with its field: taken there and then. Resistance waits for the proof that the amp is dead. */
-function TakeNext(taking: Taking) {
-  const { energy } = useJob();
-  if (taking.kind === "ohm")
-    return (
-      <Gate station="cold-checks">
-        <TakeField {...taking} />
-      </Gate>
-    );
-  return (
-    <>
-      {taking.kind === "dcv" && energy.kind !== "live" && (
-        <p className="rounded border border-warning px-3 py-2 text-sm">
-          The amp is not logged as on. Voltages are taken live: use <strong>Power on…</strong> above when the bench is ready.
-        </p>
-      )}
-      <TakeField {...taking} />
-    </>
-  );
-}
-
-function TakeField({ point, kind, title, why }: Taking) {
-  const { view, entryContext, say } = useJob();
-  const [text, setText] = useState("");
-  const [refused, setRefused] = useState("");
-  const row = view.rows.find((r) => r.point.name === point);
-  const verb = kind === "dcv" ? "" : `${kind} `;
-  function take(e: React.FormEvent) {
-    e.preventDefault();
-    if (text.trim() === "") return;
-    const entry = parseEntry(`${point} ${verb}${text}`, entryContext("suspects"));
-    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
-    say(...entry.drafts);
-    setText("");
-  }
-  return (
-    <section
-      aria-label="What to do now"
-      className="grid items-center gap-x-6 gap-y-2 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_15rem]"
-    >
-      <div>
-        <p className="text-3xl font-bold">{title}</p>
-        {row && kind === "dcv" && (
-          <p className="mt-1 text-lg">
-            Probe on <strong>{row.point.pin ?? `node ${row.point.node}`}</strong>, meter on{" "}
-            <strong>{meterRange(row.expected?.volts ?? row.point.chart ?? 1000)}</strong>
-          </p>
-        )}
-        <p className="mt-1 text-lg">{why}</p>
-        {HANDS_IN[kind] && <p className="text-warning">▲ {HANDS_IN[kind]}</p>}
-        {row?.point.caution && kind === "dcv" && <p className="text-warning">▲ {row.point.caution}</p>}
-      </div>
-      <form onSubmit={take}>
-        <label className="text-sm" htmlFor="suspects-reading">
-          Reading, {kind === "ohm" ? "Ω" : kind === "gm" ? "% of new" : "V"}
-        </label>
-        <input
-          id="suspects-reading"
-          autoFocus
-          className="input h-16 w-full text-right text-3xl tabular-nums"
-          inputMode="decimal"
-          autoComplete="off"
-          value={text}
-          aria-invalid={refused !== ""}
-          aria-describedby="suspects-refused"
-          onChange={(e) => {
-            setText(e.target.value);
-            setRefused("");
-          }}
-        />
-        <p id="suspects-refused" role="alert" className="min-h-5 text-sm text-error">
-          {refused}
-        </p>
-      </form>
-    </section>
-  );
 }
 
 function Bars({ suspects, picked, choose }: { suspects: Suspect[]; picked?: Suspect; choose(fault: string): void }) {
