@@ -39,6 +39,7 @@ export default tseslint.config(
   },
   { files: ["src/core/**/*.test.ts"], rules: forbid([layer("(server|app|ui|workers)"), "core is tested on its own"]) },
   { files: ["src/ui/**/*.{ts,tsx}"], rules: forbid([layer("(server|app)"), "ui imports core only; pages hand it data"]) },
+  { files: ["src/bench/**/*.ts"], rules: forbid([layer("(server|app|ui|workers)"), "the bench imports core only: it stands where instruments stand"]) },
   { files: ["src/workers/**/*.ts"], rules: forbid([layer("(server|app|ui)"), "workers are thin shells over core"]) },
   { files: ["src/server/**/*.ts"], rules: forbid([layer("(app|ui|workers)"), "server imports core and bench only"]) },
   {

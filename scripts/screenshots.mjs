@@ -34,7 +34,22 @@ const VIEWS = [
   ["settings", "/settings", "enamel"],
   ["library", "/library", "ledger"],
   ["model", "/library/2", "enamel"],
+  // Last: it puts an amp on, which the board would show.
+  ["probe", "/jobs/1008/probe", "enamel"],
 ];
+/** On since ten minutes ago and checked, so that probe mode begins with a point. */
+async function putOn(job) {
+  const at = new Date(Date.now() - 600_000).toISOString();
+  const events = [
+    { type: "power", who: "J.M.", at, payload: { state: "on", plug: "in", through: "variable" } },
+    { type: "live-check", who: "J.M.", at, payload: { confirmed: ["all"] } },
+  ];
+  await fetch(`${server.address}/api/v1/jobs/${job}/events`, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ events }),
+  });
+}
 try {
   const browser = await chromium.launch({
     executablePath,
@@ -52,9 +67,10 @@ try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: "en-GB" });
     await context.addCookies([{ name: "scutum-theme", value: theme, url: server.address }]);
     const page = await context.newPage();
+    if (name === "probe") await putOn(1008);
     await page.goto(server.address + path);
     // Long enough for the solver to have answered.
-    await page.waitForTimeout(path.startsWith("/library") || /walk|suspects/.test(path) ? 3000 : 600);
+    await page.waitForTimeout(path.startsWith("/library") || /walk|suspects/.test(path) ? 3000 : name === "probe" ? 21_000 : 600);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     say(`docs/screenshots/${name}.png`);
     await context.close();

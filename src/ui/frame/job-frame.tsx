@@ -3,12 +3,15 @@
 
 import { useEffect, useState, type ReactNode } from "react";
 import { findStation, type StationId } from "@/core/job/stations";
+import { ProbeLink } from "../probe/probe-link";
 import { Guard } from "./guard";
+import { useJob } from "./job-context";
 import { Rail } from "./rail";
 import { TapeColumn } from "./tape";
 
 export function JobFrame({ station, children }: { station: StationId; children: ReactNode }) {
   const { name, purpose } = findStation(station)!;
+  const { view } = useJob();
   // Says that the page answers to keys by now: for scripts that drive it.
   const [ready, setReady] = useState(false);
   useEffect(() => setReady(true), []);
@@ -18,9 +21,12 @@ export function JobFrame({ station, children }: { station: StationId; children: 
       <div className="flex min-h-0 flex-1 flex-col md:flex-row">
         <Rail current={station} />
         <main className="min-w-0 flex-1 overflow-y-auto px-4 py-3" aria-label={name}>
-          <div className="mb-3 flex items-baseline gap-3">
+          <div className="mb-3 flex min-h-11 items-center gap-3">
             <h1 className="text-xl font-bold">{name}</h1>
             <p className="soft text-sm">{purpose}</p>
+            {(station === "walk" || station === "suspects") && view.rows.length > 0 && (
+              <ProbeLink order={station === "suspects" ? "suspects" : "movement"} />
+            )}
           </div>
           {children}
         </main>

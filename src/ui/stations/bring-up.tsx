@@ -9,6 +9,7 @@ import { useJob } from "../frame/job-context";
 import { VerdictMark } from "../frame/verdict-mark";
 import { dayTime } from "../frame/words";
 import { Findings } from "./findings";
+import { MainsInstrument } from "./mains-instrument";
 
 export function BringUp() {
   const { view, settings, energy } = useJob();
@@ -29,6 +30,7 @@ export function BringUp() {
           near full voltage.
         </p>
       </section>
+      <MainsInstrument />
       <Section title="Unloaded rails" hint={`with no tube drawing current, at ${formatVolts(mains)} mains`}>
         {rails.length === 0 ? (
           <p className="soft">No rectifier and winding voltage in this job&apos;s circuit, so nothing to compute.</p>

@@ -11,7 +11,6 @@ import { OBSERVATIONS } from "@/core/suspects/observation-names";
 import type { Suspect } from "@/core/suspects/rank";
 import { useJob } from "../frame/job-context";
 import { useSuspects } from "../frame/use-suspects";
-import { ProbeLink } from "../probe/probe-link";
 import { Findings } from "./findings";
 import { NoCircuit } from "./no-circuit";
 import { TakeNext } from "./take-next";
@@ -57,9 +56,6 @@ function SuspectsSheet() {
         </p>
       )}
       {answer && <Advice answer={answer} enough={enough} />}
-      <div className="flex justify-end">
-        <ProbeLink order="suspects" />
-      </div>
       {answer && answer.suspects.length > 0 && job.evidence.length > 0 && (
         <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
           <Bars suspects={answer.suspects.slice(0, 8)} picked={picked} choose={setChosen} />

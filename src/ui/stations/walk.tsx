@@ -11,7 +11,6 @@ import { Staircase } from "../charts/staircase";
 import { useJob } from "../frame/job-context";
 import type { SolvedState } from "../frame/use-solved";
 import { VerdictMark } from "../frame/verdict-mark";
-import { ProbeLink } from "../probe/probe-link";
 import { NoCircuit } from "./no-circuit";
 import { ReadingsFile } from "./readings-file";
 
@@ -59,10 +58,7 @@ function WalkSheet() {
           can be made at any time.
         </p>
       )}
-      <div className="flex flex-wrap items-center justify-between gap-3">
-        <Solving solved={solved} />
-        <ProbeLink order="movement" />
-      </div>
+      <Solving solved={solved} />
       <Probe key={row.point.name} row={row} field={field} taken={taken} go={go} />
       <div aria-live="assertive" className={energy.kind === "live" ? "min-h-14" : ""}>
         {done?.reading && <Outcome row={done} />}

@@ -64,7 +64,7 @@ export function readMeasurement(name: string, others: string[], line: string, ct
   }
   if (kind === "ohm" && ctx.energy === "live")
     return no(line, "resistance is read with the power off, and the amp is logged as live", "type off first");
-  if ((kind === "dcv" || kind === "acv" || kind === "ma") && ctx.energy !== "live")
+  if ((kind === "dcv" || kind === "acv" || kind === "ma" || kind === "leak") && ctx.energy !== "live")
     return no(
       line,
       "the amp is not logged as on, so this cannot be a live reading",
