@@ -61,6 +61,8 @@ export interface Posterior {
 
 /** Faults named in one group. */
 const MOST_IN_GROUP = 5;
+/** A fault that holds this much is shown by the readings together, whatever each of them shows alone. */
+const SHOWN_TOGETHER = 0.05;
 /** Sigmas below which a reading agrees with a prediction. */
 const AGREES = 2;
 /** Natural-log distance from the best beyond which a fault's severities are not refined. */
@@ -72,7 +74,9 @@ export function rank(table: FaultTable, evidence: readonly Evidence[]): Ranking 
   const columns = evidence.map((e) => columnOf(table, e, e.value));
   const posterior = weigh(table, columns);
   const { weighed } = posterior;
-  const untested = notTestable(table, columns, weighed);
+  // All readings together may show what none of them shows alone.
+  const shown = new Set(weighed.filter((w) => w.weight > SHOWN_TOGETHER).map((w) => w.fault.name));
+  const untested = notTestable(table, columns, weighed).filter((u) => !shown.has(u.fault));
   const silent = new Set(untested.map((u) => u.fault));
   // What no reading could have shown is not a suspect with a low figure: it has its own list.
   const suspects = suspectsOf(posterior).filter((s) => s.refs.length === 0 || !silent.has(s.fault));
