@@ -7,7 +7,8 @@ export default defineConfig({
   testDir: "tests/e2e",
   timeout: 120_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  // Each file starts a server on a folder and a port of its own.
+  workers: 2,
   reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -3,7 +3,7 @@
 import type { SolveConditions } from "../walk/modelled";
 import { columnOf, type Column } from "./columns";
 import { sameMeasurement, type Observable } from "./evidence";
-import type { Posterior, Weighed } from "./rank";
+import type { Posterior, Weighed } from "./posterior";
 import { roleOf } from "../walk/anatomy";
 
 export interface NextMeasurement {

@@ -4,7 +4,7 @@ import { covariance, type Column } from "./columns";
 import type { Fault } from "./faults";
 import { CONTRADICTS, type Explained } from "./likelihood";
 import { PAIR_CHANCE } from "./priors";
-import type { Weighed } from "./rank";
+import type { Weighed } from "./posterior";
 import { HEALTHY, type FaultTable } from "./table";
 
 /** Singles that take part in pairs, and the least distance that asks for a pair at all. */

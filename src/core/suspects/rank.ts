@@ -5,6 +5,7 @@ import type { Evidence } from "./evidence";
 import type { Fault } from "./faults";
 import { CONTRADICTS, explain, type Explained } from "./likelihood";
 import { pairsOf } from "./pairs";
+import type { Posterior, Weighed } from "./posterior";
 import { NOTHING_WRONG_CHANCE, PAIR_CHANCE } from "./priors";
 import { FaultTable, HEALTHY, type Hypothesis } from "./table";
 import { notTestable } from "./untested";
@@ -38,25 +39,6 @@ export interface Ranking {
   circuitDoubtful: boolean;
   /** Posterior over faults, for what comes next. */
   posterior: Posterior;
-}
-
-/** One fault with its best severity and its weight. */
-export interface Weighed {
-  fault: Fault;
-  /** Line of the table nearest to the fitted severity; −1 for a pair. */
-  line: number;
-  hypothesis: Hypothesis;
-  log: number;
-  weight: number;
-  fitted: number;
-  best: Explained;
-  mean: Float64Array;
-}
-
-export interface Posterior {
-  table: FaultTable;
-  columns: Column[];
-  weighed: Weighed[];
 }
 
 /** Faults named in one group. */

@@ -3,7 +3,7 @@
 import { covariance, type Column } from "./columns";
 import type { Fault } from "./faults";
 import { SHOWS } from "./evidence";
-import type { Weighed } from "./rank";
+import type { Weighed } from "./posterior";
 import { HEALTHY, type FaultTable } from "./table";
 
 /** Faults that none of the readings could have shown, with what would show them. */
