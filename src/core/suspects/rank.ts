@@ -7,7 +7,7 @@ import { CONTRADICTS, explain, type Explained } from "./likelihood";
 import { pairsOf } from "./pairs";
 import type { Posterior, Weighed } from "./posterior";
 import { NOTHING_WRONG_CHANCE, PAIR_CHANCE } from "./priors";
-import { FaultTable, HEALTHY, type Hypothesis } from "./table";
+import { FaultTable, HEALTHY } from "./table";
 import { notTestable } from "./untested";
 
 export interface Suspect {
