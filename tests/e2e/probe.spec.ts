@@ -259,7 +259,7 @@ test("hunt on the Halberd: nothing read yet, the suggested points lead to the op
   await expect(page.getByText("the readings will say whether the change cured it")).toBeVisible();
   await walkAgain(page, 1008, 230);
   await expect(summary(page)).toContainText("29 in band");
-  await expect(summary(page)).toContainText("nothing wrong", { timeout: 60_000 });
+  await expect(summary(page)).toContainText("Nothing wrong", { timeout: 60_000 });
 });
 
 test("hunt on the Wren: the leaky capacitor, its lifted leg read by the meter; replaced, the grid is at nothing", async ({ page }) => {

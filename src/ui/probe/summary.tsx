@@ -52,10 +52,9 @@ export function Summary({ order, walk, done, again }: { order: ProbingOrder; wal
           <p className="text-4xl">{rows.length > 0 ? "Every reading is within what this circuit shows." : "Nothing was read."}</p>
         )}
         {top && (
-          <p className="text-4xl">
-            <span className="soft">Suspects: </span>
-            <strong>{top.group.length > 1 ? `one of ${top.group.join(", ")}` : top.fault}</strong>, {Math.round(top.groupProbability * 100)}{" "}
-            %
+          <p className="text-6xl leading-tight font-bold">
+            {top.group.length > 1 ? `One of ${top.group.join(", ")}` : top.refs.length === 0 ? "Nothing wrong" : top.fault}
+            <span className="soft text-4xl font-normal whitespace-nowrap"> {Math.round(top.groupProbability * 100)} %</span>
           </p>
         )}
         {walk.unreachable.length > 0 && <p className="soft text-2xl">Not reached: {walk.unreachable.join(", ")}</p>}

@@ -47,18 +47,25 @@ export function TakeNext(taking: Taking) {
 const UNIT: Partial<Record<NextMeasurement["kind"], string>> = { ohm: "Ω", gm: "% of new", ma: "mA" };
 
 function TakeField({ point, kind, title, why, label = "What to do now" }: Taking) {
-  const { view, entryContext, say, conditions } = useJob();
+  const { view, entryContext, say, conditions, energy } = useJob();
   const [text, setText] = useState("");
   const [refused, setRefused] = useState("");
   const row = view.rows.find((r) => r.point.name === point);
   const volts = row?.expected?.volts;
-  const meter = useMeterAt(point, kind, kind === "dcv" && volts !== undefined ? fullScale(volts) : undefined);
+  // Volts of a dead amp and ohms of a live one are no readings, however still the display stands.
+  const ready = kind === "gm" || (kind === "ohm") !== (energy.kind === "live");
+  const meter = useMeterAt(
+    point,
+    kind,
+    kind === "dcv" ? volts : undefined,
+    kind === "dcv" && volts !== undefined ? fullScale(volts) : undefined,
+  );
   const verb = kind === "dcv" ? "" : `${kind} `;
 
   function take(e: React.FormEvent) {
     e.preventDefault();
     if (text.trim() === "") {
-      const held = meter.steady && kind !== "observe" ? readingOf(meter.hold, point, conditions, kind as ReadingKind) : undefined;
+      const held = ready && meter.steady && kind !== "observe" ? readingOf(meter.hold, point, conditions, kind as ReadingKind) : undefined;
       if (!held) return;
       // The same checks as for what is typed: an ohmmeter on a live amp, volts on one that is off.
       const entry = parseEntry(`${point} ${verb}${held.value}`, entryContext("suspects"));
@@ -107,8 +114,14 @@ function TakeField({ point, kind, title, why, label = "What to do now" }: Taking
         />
         {meter.shows && (
           <p id="suspects-meter" data-testid="meter-here" data-steady={meter.steady} className={`text-sm ${meter.steady ? "" : "soft"}`}>
-            {meter.steady ? "●" : "○"} meter {meter.shows}
-            {meter.steady ? ", still: Enter takes it" : ", not still yet"}
+            {meter.steady && ready ? "●" : "○"} meter {meter.shows}
+            {ready
+              ? meter.steady
+                ? ", still: Enter takes it"
+                : ", not still yet"
+              : energy.kind === "live"
+                ? ", power still on"
+                : ", power off"}
           </p>
         )}
         <p id="suspects-refused" role="alert" className="min-h-5 text-sm text-error">
@@ -120,21 +133,25 @@ function TakeField({ point, kind, title, why, label = "What to do now" }: Taking
 }
 
 /** What the meter shows at a point that was asked for, and whether it stands still. */
-function useMeterAt(point: string, kind: NextMeasurement["kind"], range: number | undefined) {
-  const [hold, setHold] = useState<HoldState>(() => startHold());
+function useMeterAt(point: string, kind: NextMeasurement["kind"], expected: number | undefined, range: number | undefined) {
+  const belongs = expected === undefined ? {} : { expected };
+  const [hold, setHold] = useState<HoldState>(() => startHold(belongs));
   const holding = useRef(hold);
   const { meter, heard, send } = useInstruments((line, anew) => {
     if (line.kind !== kind) return;
-    holding.current = feedHold(anew ? startHold() : holding.current, line);
+    holding.current = feedHold(anew ? startHold(belongs) : holding.current, line);
     setHold(holding.current);
   });
   useEffect(() => {
     if (heard === "waiting" || kind === "observe") return;
     const shown = holding.current.samples.at(-1);
     // What lay under the probe before is not this point's.
-    holding.current = startHold({}, shown?.value === undefined ? undefined : { value: shown.value, digit: shown.digit });
+    holding.current = startHold(
+      expected === undefined ? {} : { expected },
+      shown?.value === undefined ? undefined : { value: shown.value, digit: shown.digit },
+    );
     send({ tell: "want", point, kind: kind as ReadingKind, ...(range ? { range } : {}) });
-  }, [point, kind, range, heard, send]);
+  }, [point, kind, expected, range, heard, send]);
   const there = heard === "heard" && meter?.kind === kind && hold.value !== undefined && meter.value !== undefined;
   return {
     hold,
