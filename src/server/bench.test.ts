@@ -1,13 +1,15 @@
 /** What the simulated bench takes from a job's tape. */
 
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Change } from "@/core/job/events/work";
 import { foldJob } from "@/core/job/fold";
 import { benchRecord, faultsLeft, putOnBench, standing } from "./bench";
 import { openDatabase } from "./db";
-import { openJob } from "./tape";
+import { shopHistory } from "./history";
+import { addModel } from "./models";
+import { append, openJob } from "./tape";
 import { at, tape } from "@/core/job/tape-for-tests";
 
 const change = (position: string, outcome?: Change["outcome"]) =>
@@ -28,6 +30,27 @@ test("how it stands: on since when, without which tubes, behind a lamp", () => {
   const off = tape([0, { type: "power", payload: { state: "off", plug: "out" } }]);
   expect(standing(foldJob(off), at(30))).toMatchObject({ on: false, seconds: 30, warmMinutes: 0, without: [], lamp: false });
   expect(standing(foldJob([]), at(30))).toMatchObject({ on: false, seconds: Infinity });
+});
+
+test("what the shop has replaced in other amps of a model: undone lines and experiments do not count", async () => {
+  const folder = mkdtempSync(join(tmpdir(), "scutum-"));
+  const shop = await openDatabase(folder, undefined);
+  try {
+    const model = await addModel(shop, readFileSync("demo/amps/wren-5.cir", "utf8"));
+    const job = async () =>
+      (await shop.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", modelId: model.id, who: "J.M." }))).id;
+    const [here, other, third] = [await job(), await job(), await job()];
+    const fit = (position: string, kind: "replacement" | "experiment") =>
+      ({ type: "change", who: "J.M.", payload: { position, kind, newPart: "new", reversible: true } }) as const;
+    await append(shop, other, [fit("C6", "replacement"), fit("c6 ", "replacement"), fit("R8", "replacement"), fit("C7", "experiment")]);
+    await append(shop, other, [{ type: "undo", who: "J.M.", payload: {}, supersedes: 3 }]);
+    await append(shop, third, [fit("C6", "replacement")]);
+    await append(shop, here, [fit("R1", "replacement")]);
+    expect(await shopHistory(shop, here, model)).toEqual({ jobs: 2, replaced: { C6: 2 } });
+  } finally {
+    await shop.close();
+    rmSync(folder, { recursive: true, force: true });
+  }
 });
 
 test("the amp on the bench is kept with its job and goes with it", async () => {

@@ -52,8 +52,8 @@ export function workerSolver(): SolverPort {
       return answer;
     },
     solve: (netlist, conditions) => ask((to) => to.solve(netlist, conditions)),
-    suspects: (netlist, evidence, conditions, progress) =>
-      ask((to) => to.suspects(netlist, evidence, conditions, progress && proxy(progress))),
+    suspects: (netlist, evidence, conditions, history, progress) =>
+      ask((to) => to.suspects(netlist, evidence, conditions, history, progress && proxy(progress))),
     fit: (data) => ask((to) => to.fit(data)),
     cancel: () => giveUp(new SolverCancelled()),
   };

@@ -6,6 +6,7 @@ import type { Circuit } from "@/core/circuit/circuit";
 import { solveExpected } from "@/core/solver/expected";
 import type { FittedType, Solution, SuspectsAnswer } from "@/core/solver/port";
 import type { Evidence } from "@/core/suspects/evidence";
+import type { PartHistory } from "@/core/suspects/history";
 import { nextMeasurements } from "@/core/suspects/next";
 import { rank } from "@/core/suspects/rank";
 import { FaultTable } from "@/core/suspects/table";
@@ -37,7 +38,13 @@ const api = {
   solve(netlist: string, conditions: SolveConditions): Solution {
     return solveOnce(circuitOf(netlist), conditions);
   },
-  suspects(netlist: string, evidence: Evidence[], conditions: SolveConditions, progress?: (part: number) => void): SuspectsAnswer {
+  suspects(
+    netlist: string,
+    evidence: Evidence[],
+    conditions: SolveConditions,
+    history?: PartHistory,
+    progress?: (part: number) => void,
+  ): SuspectsAnswer {
     const circuit = circuitOf(netlist);
     if (table?.netlist !== netlist) table = { netlist, faults: new FaultTable(circuit) };
     const { faults } = table;
@@ -51,7 +58,7 @@ const api = {
       }),
     );
     const started = performance.now();
-    const { suspects, notYetTestable, recheck, standsAlone, circuitDoubtful, posterior } = rank(faults, evidence);
+    const { suspects, notYetTestable, recheck, standsAlone, circuitDoubtful, posterior } = rank(faults, evidence, history);
     const next = nextMeasurements(posterior, conditions);
     return { suspects, notYetTestable, next, recheck, standsAlone, circuitDoubtful, evidence, ms: performance.now() - started };
   },

@@ -2,6 +2,7 @@
 
 import type { SolveConditions, Solved } from "../walk/modelled";
 import type { Evidence } from "../suspects/evidence";
+import type { PartHistory } from "../suspects/history";
 import type { NextMeasurement } from "../suspects/next";
 import type { Suspect } from "../suspects/rank";
 import type { TubePointOfWork } from "./operating-point";
@@ -54,7 +55,13 @@ export interface SolverPort {
   /** Fits a tube type to points of its sheet. */
   fit(data: SheetData): Promise<FittedType>;
   /** Ranks the faults that explain the evidence; the fault table is solved at the first call and kept. */
-  suspects(netlist: string, evidence: Evidence[], conditions: SolveConditions, progress?: (part: number) => void): Promise<SuspectsAnswer>;
+  suspects(
+    netlist: string,
+    evidence: Evidence[],
+    conditions: SolveConditions,
+    history: PartHistory | undefined,
+    progress?: (part: number) => void,
+  ): Promise<SuspectsAnswer>;
   /** Gives up what is under way; its promises reject with SolverCancelled. */
   cancel(): void;
 }

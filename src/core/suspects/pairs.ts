@@ -18,6 +18,7 @@ export function pairsOf(
   columns: Column[],
   gaussian: Column[],
   singles: Weighed[],
+  priors: ReadonlyMap<Fault, number>,
   fit: (mean: Float64Array, cov: Float64Array) => Explained,
 ): Weighed[] {
   const best = singles[0]!;
@@ -26,14 +27,14 @@ export function pairsOf(
   const leading = singles.filter((s) => s.fault !== HEALTHY).slice(0, MOST_PAIRED);
   // Two faults at once are as many cases as there are pairs of all faults, each weighed by how likely its two are.
   const every = (table.faults.length * (table.faults.length - 1)) / 2;
-  const usual = table.faults.reduce((sum, f) => sum + f.prior, 0) / table.faults.length;
+  const usual = table.faults.reduce((sum, f) => sum + priors.get(f)!, 0) / table.faults.length;
   const y = Float64Array.from(gaussian, (c) => c.y);
   const out: Weighed[] = [];
   for (let i = 0; i < leading.length; i++)
     for (let j = i + 1; j < leading.length; j++) {
       const [a, b] = [leading[i]!, leading[j]!];
       if (a.fault.refs.some((r) => b.fault.refs.includes(r))) continue;
-      const prior = Math.log((PAIR_CHANCE / every) * Math.max(1e-4, (a.fault.prior * b.fault.prior) / (usual * usual)));
+      const prior = Math.log((PAIR_CHANCE / every) * Math.max(1e-4, (priors.get(a.fault)! * priors.get(b.fault)!) / (usual * usual)));
       const cov = covariance(gaussian, a.line);
       // A pair that would stay behind even if it explained every reading to the digit need not be solved.
       if (fit(y, cov).log + prior < best.log - NEGLIGIBLE) continue;

@@ -3,6 +3,7 @@
 import { columnOf, covariance, type Column } from "./columns";
 import type { Evidence } from "./evidence";
 import type { Fault } from "./faults";
+import { historyFactor, type PartHistory } from "./history";
 import { CONTRADICTS, explain, type Explained } from "./likelihood";
 import { pairsOf } from "./pairs";
 import type { Posterior, Weighed } from "./posterior";
@@ -52,9 +53,10 @@ const REFINED = 14;
 const SUBSTEPS = [0.25, 0.5, 0.75];
 
 /** Ranks the single faults of the table, pairs of the leading ones where no single fault explains all, and "nothing wrong". */
-export function rank(table: FaultTable, evidence: readonly Evidence[]): Ranking {
+export function rank(table: FaultTable, evidence: readonly Evidence[], history?: PartHistory): Ranking {
   const columns = evidence.map((e) => columnOf(table, e, e.value));
-  const posterior = weigh(table, columns);
+  const priors = new Map(table.faults.map((f) => [f, f.prior * historyFactor(f, history)]));
+  const posterior = weigh(table, columns, priors);
   const { weighed } = posterior;
   // All readings together may show what none of them shows alone.
   const shown = new Set(weighed.filter((w) => w.weight > SHOWN_TOGETHER).map((w) => w.fault.name));
@@ -82,7 +84,7 @@ export function rank(table: FaultTable, evidence: readonly Evidence[]): Ranking 
 export const labelOf = (c: Column) =>
   c.evidence!.kind === "observe" ? c.evidence!.point : `${c.evidence!.point}${c.evidence!.kind === "dcv" ? "" : ` ${c.evidence!.kind}`}`;
 
-function weigh(table: FaultTable, columns: Column[]): Posterior {
+function weigh(table: FaultTable, columns: Column[], priors: ReadonlyMap<Fault, number>): Posterior {
   const gaussian = columns.filter((c) => !c.chance);
   const seen = columns.filter((c) => c.chance);
   const y = Float64Array.from(gaussian, (c) => c.y);
@@ -104,7 +106,7 @@ function weigh(table: FaultTable, columns: Column[]): Posterior {
   const likely = likelyLines(table, gaussian);
   const lines = new Map<Fault, number[]>();
   table.hypotheses.forEach((h, i) => lines.get(h.fault)?.push(i) ?? lines.set(h.fault, [i]));
-  const total = table.faults.reduce((sum, f) => sum + f.prior, 0);
+  const total = table.faults.reduce((sum, f) => sum + priors.get(f)!, 0);
   const coarse = [...lines].map(([fault, at]) => {
     const fits = at.map((line) => {
       const mean = meanOf(line);
@@ -138,7 +140,7 @@ function weigh(table: FaultTable, columns: Column[]): Posterior {
     const peak = all.reduce((x, f) => (f.log > x.log ? f : x));
     // Severity is not known beforehand: its likelihood is the average over the range, on a log scale.
     const marginal = peak.log + Math.log(all.reduce((sum, f) => sum + Math.exp(f.log - peak.log), 0) / all.length);
-    const prior = fault === HEALTHY ? NOTHING_WRONG_CHANCE : ((1 - NOTHING_WRONG_CHANCE - PAIR_CHANCE) * fault.prior) / total;
+    const prior = fault === HEALTHY ? NOTHING_WRONG_CHANCE : ((1 - NOTHING_WRONG_CHANCE - PAIR_CHANCE) * priors.get(fault)!) / total;
     return {
       fault,
       line: peak.line,
@@ -151,7 +153,7 @@ function weigh(table: FaultTable, columns: Column[]): Posterior {
     };
   });
   weighed.sort((a, b) => b.log - a.log);
-  weighed.push(...pairsOf(table, columns, gaussian, weighed, fit));
+  weighed.push(...pairsOf(table, columns, gaussian, weighed, priors, fit));
   normalise(weighed);
   return { table, columns, weighed };
 }

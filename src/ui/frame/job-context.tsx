@@ -11,6 +11,7 @@ import { conditionsNow } from "@/core/job/fold";
 import { energyOf, stationMarks, viewJob, type JobView, type StationMark } from "@/core/job/job-view";
 import type { Settings } from "@/core/job/settings";
 import type { StationId } from "@/core/job/stations";
+import type { ShopHistory } from "@/core/suspects/history";
 import type { SolverPort } from "@/core/solver/port";
 import type { InstrumentPort } from "./instrument-port";
 import type { JobPort } from "./job-port";
@@ -38,6 +39,8 @@ export interface JobValue {
   netlist?: string;
   solver?: SolverPort;
   instruments?: InstrumentPort;
+  /** What the shop replaced in other amps of this model. */
+  shopHistory?: ShopHistory;
   /** How the solver of this amp's circuit is doing. */
   solved: SolvedState;
 }
@@ -62,6 +65,7 @@ export interface JobProviderProps {
   port: JobPort;
   solver?: SolverPort;
   instruments?: InstrumentPort;
+  shopHistory?: ShopHistory;
   children: ReactNode;
 }
 
@@ -77,6 +81,7 @@ export function JobProvider({
   port,
   solver,
   instruments,
+  shopHistory,
   children,
 }: JobProviderProps) {
   // The server's clock decides; the first render uses its time so that both sides draw the same.
@@ -125,6 +130,7 @@ export function JobProvider({
       netlist,
       solver,
       instruments,
+      shopHistory,
       solved,
       entryContext: (station) => ({
         circuit,
@@ -136,7 +142,25 @@ export function JobProvider({
         decimal: settings.decimal,
       }),
     };
-  }, [jobId, settings, view, energy, marks, now, tape, port, stands, circuit, modelName, modelId, solved, netlist, solver, instruments]);
+  }, [
+    jobId,
+    settings,
+    view,
+    energy,
+    marks,
+    now,
+    tape,
+    port,
+    stands,
+    circuit,
+    modelName,
+    modelId,
+    solved,
+    netlist,
+    solver,
+    instruments,
+    shopHistory,
+  ]);
 
   return <JobContext.Provider value={value}>{children}</JobContext.Provider>;
 }

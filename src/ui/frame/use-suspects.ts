@@ -3,12 +3,14 @@
 
 import { useEffect, useMemo, useState } from "react";
 import type { SuspectsAnswer } from "@/core/solver/port";
+import { historyOf, type PartHistory } from "@/core/suspects/history";
 import { evidenceOf, rounded, type JobEvidence } from "@/core/suspects/job-evidence";
 import { solveConditions } from "@/core/walk/modelled";
 import { useJob } from "./job-context";
 
 export interface SuspectsState {
   job: JobEvidence;
+  history: PartHistory;
   answer?: SuspectsAnswer;
   /** Part of the fault table that is solved; undefined when nothing is under way. */
   progress?: number;
@@ -17,7 +19,7 @@ export interface SuspectsState {
 
 /** @param off true where nothing is to be worked out for now. Wants a job with a circuit. */
 export function useSuspects(off = false): SuspectsState {
-  const { view, netlist, solver, conditions, settings } = useJob();
+  const { view, netlist, solver, conditions, settings, shopHistory } = useJob();
   const { circuit, state } = view;
   const job = useMemo(() => evidenceOf(state, circuit!), [state, circuit]);
   // What is to be measured next is judged at the mains as it stands, all tubes in.
@@ -26,7 +28,8 @@ export function useSuspects(off = false): SuspectsState {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the clock in conditions must not start a solve each minute
     [circuit, conditions.mains, conditions.without?.join(), settings.mainsVolts],
   );
-  const key = JSON.stringify([job.evidence, now]);
+  const history = useMemo(() => historyOf(state, circuit!, shopHistory), [state, circuit, shopHistory]);
+  const key = JSON.stringify([job.evidence, now, history]);
   const [answer, setAnswer] = useState<SuspectsAnswer>();
   const [progress, setProgress] = useState<number>();
   const [failed, setFailed] = useState("");
@@ -36,7 +39,7 @@ export function useSuspects(off = false): SuspectsState {
     setFailed("");
     setProgress(0);
     solver
-      .suspects(netlist, job.evidence, now, (part) => !gone && setProgress(part))
+      .suspects(netlist, job.evidence, now, history, (part) => !gone && setProgress(part))
       .then(
         (a) => {
           if (gone) return;
@@ -54,5 +57,5 @@ export function useSuspects(off = false): SuspectsState {
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- by content: the same evidence is not ranked twice
   }, [key, netlist, solver, off]);
-  return { job, answer, progress, failed };
+  return { job, history, answer, progress, failed };
 }

@@ -6,6 +6,7 @@ import { envelopeOf } from "@/core/circuit/circuit";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { SuspectsAnswer } from "@/core/solver/port";
 import { ENOUGH } from "@/core/suspects/evidence";
+import { historyWords, type PartHistory } from "@/core/suspects/history";
 import type { NextMeasurement } from "@/core/suspects/next";
 import { OBSERVATIONS } from "@/core/suspects/observation-names";
 import type { Suspect } from "@/core/suspects/rank";
@@ -28,7 +29,7 @@ export function Suspects() {
 
 function SuspectsSheet() {
   const { solver } = useJob();
-  const { job, answer, progress, failed } = useSuspects();
+  const { job, history, answer, progress, failed } = useSuspects();
   const [chosen, setChosen] = useState<string>();
   const top = answer?.suspects[0];
   const picked = answer?.suspects.find((s) => s.fault === chosen) ?? top;
@@ -58,7 +59,7 @@ function SuspectsSheet() {
       {answer && <Advice answer={answer} enough={enough} />}
       {answer && answer.suspects.length > 0 && job.evidence.length > 0 && (
         <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
-          <Bars suspects={answer.suspects.slice(0, 8)} picked={picked} choose={setChosen} />
+          <Bars suspects={answer.suspects.slice(0, 8)} picked={picked} choose={setChosen} history={history} />
           {picked && <Overlay suspect={picked} answer={answer} />}
         </div>
       )}
@@ -136,7 +137,17 @@ function measurementWords(m: NextMeasurement): string {
   return `volts at ${m.point}`;
 }
 
-function Bars({ suspects, picked, choose }: { suspects: Suspect[]; picked?: Suspect; choose(fault: string): void }) {
+function Bars({
+  suspects,
+  picked,
+  choose,
+  history,
+}: {
+  suspects: Suspect[];
+  picked?: Suspect;
+  choose(fault: string): void;
+  history: PartHistory;
+}) {
   return (
     <section aria-label="Suspects">
       <h2 className="font-bold">Suspects</h2>
@@ -167,6 +178,7 @@ function Bars({ suspects, picked, choose }: { suspects: Suspect[]; picked?: Susp
                 {s.explains.length > 0 && s.against.length > 0 && "; "}
                 {s.against.length > 0 && `does not explain ${s.against.join(", ")}`}
                 {s.explains.length + s.against.length === 0 && "nothing speaks against it, nothing for it"}
+                {historyWords(s.refs, history) && <span className="block">{historyWords(s.refs, history)}</span>}
               </span>
             </button>
           </li>

@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { JobClient } from "../job-client";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
+import { shopHistory } from "@/server/history";
 import { wholeJob } from "@/server/shop";
 
 export default async function JobLayout({ children, params }: { children: ReactNode; params: Promise<{ id: string }> }) {
@@ -22,6 +23,7 @@ export default async function JobLayout({ children, params }: { children: ReactN
       netlist={job.model?.netlist}
       modelName={job.model && `${job.model.maker} ${job.model.name}, version ${job.model.version}`}
       modelId={job.model?.id}
+      shopHistory={job.model && (await shopHistory(await db(), job.head.id, job.model))}
       settings={job.settings}
       serverNow={new Date().toISOString()}
       who={who}

@@ -1,0 +1,75 @@
+import { readFileSync } from "node:fs";
+import { readCircuit } from "../circuit/read";
+import { foldJob } from "../job/fold";
+import { tape } from "../job/tape-for-tests";
+import { historyFactor, historyOf, historyWords, type PartHistory } from "./history";
+import { rank } from "./rank";
+import { FaultTable } from "./table";
+
+const { circuit } = readCircuit(readFileSync("demo/amps/wren-5.cir", "utf8"));
+const none: PartHistory = { renewed: [], looked: {} };
+const c6 = { refs: ["C6"] };
+
+test("what the shop replaced counts by how many amps it has seen", () => {
+  const shop = (jobs: number, C6: number): PartHistory => ({ ...none, shop: { jobs, replaced: { C6 } } });
+  // By hand: (3 + 2)/(0.05·4 + 2), (0 + 2)/(0.05·10 + 2).
+  expect(historyFactor(c6, shop(4, 3))).toBeCloseTo(5 / 2.2, 9);
+  expect(historyFactor(c6, shop(10, 0))).toBeCloseTo(2 / 2.5, 9);
+  expect(historyFactor(c6, shop(0, 0))).toBe(1);
+  expect(historyFactor({ refs: ["R1"] }, shop(4, 3))).toBeCloseTo(2 / 2.2, 9);
+  expect(historyFactor(c6, undefined)).toBe(1);
+});
+
+test("a new part is seldom the worn one; both halves of a replaced tube are new", () => {
+  expect(historyFactor(c6, { ...none, renewed: ["C6"] })).toBe(0.25);
+  expect(historyFactor({ refs: ["V1A"] }, { ...none, renewed: ["V1"] })).toBe(0.25);
+  expect(historyFactor({ refs: ["R1"] }, { ...none, renewed: ["C6"] })).toBe(1);
+});
+
+test("history of a job: changes that stand, findings that are open, parts of this circuit only", () => {
+  const change = (position: string, kind: "replacement" | "experiment", outcome?: "kept" | "reverted") =>
+    ({ type: "change", payload: { position, kind, newPart: "new", reversible: true, ...(outcome ? { outcome } : {}) } }) as const;
+  const finding = (place: string, severity: "watch" | "fault" | "note") =>
+    ({ type: "finding", payload: { station: "look", place, text: "seen", severity, brief: "allowed" } }) as never;
+  const state = foldJob(
+    tape(
+      [1, change("r8", "replacement")],
+      [2, change("C7", "experiment", "reverted")],
+      [3, change("C8", "experiment", "kept")],
+      [4, change("mains cord", "replacement")],
+      [5, finding("C6, by the board's edge", "fault")],
+      [6, finding("V1 and V2", "watch")],
+      [7, finding("C5", "fault")],
+      [8, { type: "finding-closed", payload: { finding: 7, how: "wiped" } }],
+    ),
+  );
+  expect(historyOf(state, circuit)).toEqual({ renewed: ["R8", "C8"], looked: { C6: 2, V1: 1, V2: 1 } });
+});
+
+test("in words", () => {
+  const history: PartHistory = { shop: { jobs: 6, replaced: { C6: 2 } }, renewed: ["V1"], looked: { C6: 2 } };
+  expect(historyWords(["C6"], history)).toBe("C6 found at the look; C6 replaced here in 2 of 6 others of this model");
+  expect(historyWords(["V1A"], history)).toBe("V1A replaced in this job");
+  expect(historyWords(["R1"], history)).toBe("");
+});
+
+test("of two faults that the readings cannot tell apart, the one that the eye saw leads", () => {
+  const table = new FaultTable(circuit);
+  const conditions = { mains: 230, without: [], set: [] };
+  const at = table.hypotheses.findIndex((h) => h.fault.name === "C6 leaky" && h.severity < 2e7);
+  const evidence = ["B1", "V2.k", "V2.g"].map((point) => ({
+    point,
+    kind: "dcv" as const,
+    value: table.shown(conditions)[at]!.volts[table.points.indexOf(point)]!,
+    conditions,
+  }));
+  const chance = (history: PartHistory | undefined, name: string) => {
+    const { weighed } = rank(table, evidence, history).posterior;
+    return weighed.find((w) => w.fault.name === name)!.weight;
+  };
+  const plain = chance(undefined, "C6 leaky") / chance(undefined, "p1b~g2 board leak");
+  const seen = { ...none, looked: { C6: 2 } };
+  expect(chance(seen, "C6 leaky") / chance(seen, "p1b~g2 board leak")).toBeCloseTo(4 * plain, 3);
+  const renewed = { ...none, renewed: ["C6"] };
+  expect(chance(renewed, "C6 leaky") / chance(renewed, "p1b~g2 board leak")).toBeCloseTo(plain / 4, 3);
+});
