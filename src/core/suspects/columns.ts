@@ -3,7 +3,7 @@
 import { findElement } from "../circuit/circuit";
 import { observationChance } from "./observations";
 import type { Evidence, Observable } from "./evidence";
-import type { FaultTable, Hypothesis } from "./table";
+import { togetherOf, type FaultTable, type Hypothesis, type Shown } from "./table";
 
 /** A column over the hypotheses of a table. */
 export interface Column {
@@ -11,10 +11,10 @@ export interface Column {
   y: number;
   /** Predictions; NaN where nothing holds the point. */
   mean: Float64Array;
-  /** One sigma of what is this reading's alone: meter, model, the part's own spread where it is not in `shared`. */
+  /** One sigma of what is this reading's alone: meter, model, the part's own spread where it is not in the table. */
   own(mean: number): number;
-  /** Volts per sigma of each knob, from the table, for direct voltages. */
-  shared?: (hypothesis: number) => Float32Array;
+  /** Where a direct voltage stands in the table: what was solved under its conditions, the point's number, the number of knobs. */
+  place?: { shown: Shown[]; at: number; knobs: number };
   /** One sigma by all shared knobs together; 0 where there are none. */
   sharedSigma(hypothesis: number): number;
   /** Probability density of a slip. */
@@ -61,7 +61,7 @@ export function columnOf(table: FaultTable, o: Observable, value: number, lines?
         mean: Float64Array.from(shown, (s) => (s.converged ? s.volts[at]! : NaN)),
         // A rail that should be gone still shows some tenths: what the model leaves out goes with what the point usually carries.
         own: (mean) => Math.hypot(METER * mean, MODEL * Math.max(Math.abs(mean), USUAL_PART * usual), FLOOR_VOLTS),
-        shared: (h) => shown[h]!.spread.subarray(at * k, (at + 1) * k),
+        place: { shown, at, knobs: k },
         sharedSigma: (h) => shown[h]!.sigma[at]!,
         slip: 1 / 600,
       };
@@ -175,20 +175,30 @@ function leakOhms(h: Hypothesis, capacitor: string): number {
 export function covariance(columns: Column[], line: number): Float64Array {
   const n = columns.length;
   const out = new Float64Array(n * n);
-  const rows = columns.map((c) => c.shared?.(line));
   for (let i = 0; i < n; i++) {
-    const m = columns[i]!.mean[line]!;
-    out[i * n + i] = columns[i]!.own(Number.isNaN(m) ? 0 : m) ** 2;
-    const a = rows[i];
-    if (!a) continue;
+    const c = columns[i]!;
+    const m = c.mean[line]!;
+    out[i * n + i] = c.own(Number.isNaN(m) ? 0 : m) ** 2;
+    if (!c.place) continue;
     for (let j = 0; j <= i; j++) {
-      const b = rows[j];
-      if (!b) continue;
-      let sum = 0;
-      for (let k = 0; k < a.length; k++) sum += a[k]! * b[k]!;
+      const d = columns[j]!.place;
+      if (!d) continue;
+      const sum = shared(c.place, d, line);
       out[i * n + j]! += sum;
       if (i !== j) out[j * n + i]! += sum;
     }
   }
   return out;
+}
+
+type Place = NonNullable<Column["place"]>;
+
+function shared(a: Place, b: Place, line: number): number {
+  const here = a.shown[line]!;
+  if (a.shown === b.shown) return togetherOf(here, a.knobs)[a.at * here.volts.length + b.at]!;
+  // Under different conditions the same parts still hang together; that is rare enough to be summed each time.
+  const there = b.shown[line]!;
+  let sum = 0;
+  for (let k = 0; k < a.knobs; k++) sum += here.spread[a.at * a.knobs + k]! * there.spread[b.at * b.knobs + k]!;
+  return sum;
 }

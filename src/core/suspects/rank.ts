@@ -182,22 +182,30 @@ function likelyLines(table: FaultTable, columns: Column[]): Set<number> {
 
 /** Half the squared distance of the readings from a line, each capped, with the mains where it fits best. */
 function distanceOf(columns: Column[], line: number, mainsKnob: number | undefined): number {
-  const known = columns.flatMap((c) => {
-    const mean = c.mean[line]!;
-    if (Number.isNaN(mean)) return [];
-    const byMains = mainsKnob === undefined ? 0 : (c.shared?.(line)[mainsKnob] ?? 0);
-    const whole = Math.hypot(c.own(mean), c.sharedSigma(line));
-    return [{ off: c.y - mean, byMains, whole, alone: Math.sqrt(Math.max(1e-12, whole ** 2 - byMains ** 2)) }];
-  });
   let top = 0;
   let bottom = 1;
-  for (const k of known) {
-    if (Math.abs(k.off) > OUTLYING * k.whole) continue;
-    top += (k.off * k.byMains) / k.alone ** 2;
-    bottom += k.byMains ** 2 / k.alone ** 2;
+  let sum = 0;
+  // Twice over the readings: first the mains that fits best, then what is left.
+  for (const round of [1, 2] as const) {
+    const mains = round === 1 ? 0 : top / bottom;
+    sum = 0.5 * mains ** 2;
+    for (const c of columns) {
+      const mean = c.mean[line]!;
+      if (Number.isNaN(mean)) continue;
+      const { place } = c;
+      const byMains = place && mainsKnob !== undefined ? place.shown[line]!.spread[place.at * place.knobs + mainsKnob]! : 0;
+      const own = c.own(mean);
+      const whole = own * own + c.sharedSigma(line) ** 2;
+      const alone = Math.max(1e-12, whole - byMains * byMains);
+      const off = c.y - mean;
+      if (round === 2) sum += Math.min(MOST_AGAINST, (0.5 * (off - mains * byMains) ** 2) / alone);
+      else if (off * off <= OUTLYING * OUTLYING * whole) {
+        top += (off * byMains) / alone;
+        bottom += (byMains * byMains) / alone;
+      }
+    }
   }
-  const mains = top / bottom;
-  return known.reduce((sum, k) => sum + Math.min(MOST_AGAINST, 0.5 * ((k.off - mains * k.byMains) / k.alone) ** 2), 0.5 * mains ** 2);
+  return sum;
 }
 
 function normalise(weighed: Weighed[]): void {

@@ -28,6 +28,8 @@ export interface Shown {
   spread: Float32Array;
   /** One sigma of each point by all knobs together. */
   sigma: Float64Array;
+  /** How the points hang together: spread times its transpose, points × points. Worked out when it is first wanted. */
+  together?: Float64Array;
   /** What can be seen or felt: plate and screen watts by tube, and all of them together. */
   tubeWatts: Map<string, number>;
   tubeMilliamps: Map<string, number>;
@@ -229,6 +231,21 @@ export class FaultTable {
       return magnitude(new SmallSignal(op).drive(a, drive.level, drive.hertz)[b]!);
     });
   }
+}
+
+/** Volts² that points share through the knobs, points × points, row-major; kept with what is shown. */
+export function togetherOf(shown: Shown, knobs: number): Float64Array {
+  if (shown.together) return shown.together;
+  const n = shown.volts.length;
+  const { spread } = shown;
+  const out = new Float64Array(n * n);
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j <= i; j++) {
+      let sum = 0;
+      for (let k = 0, a = i * knobs, b = j * knobs; k < knobs; k++) sum += spread[a + k]! * spread[b + k]!;
+      out[i * n + j] = out[j * n + i] = sum;
+    }
+  return (shown.together = out);
 }
 
 /** The table was stopped before it was whole; nothing of it is kept. */
