@@ -44,7 +44,7 @@ export class BenchChannel {
       if (want) listener(want);
     } else {
       for (const tell of ["mains", "meter", "gone"]) if (this.newest.has(tell)) listener(this.newest.get(tell)!);
-      void this.wake();
+      this.wake().catch((error: unknown) => console.error(`scutum: the simulated bench did not start: ${String(error)}`));
     }
     return () => {
       this.listeners[role].delete(listener);

@@ -24,6 +24,7 @@ export interface SessionOptions {
 
 const METER_EVERY = 250;
 const MAINS_EVERY = 1000;
+const MOST_BEHIND = 60_000;
 /** Watts of the lamp that stands on this bench. */
 const BENCH_LAMP = 100;
 /** Seconds from cold to the first volts through warm tubes, and to the last. */
@@ -78,18 +79,20 @@ export class BenchSession {
   /** The lines that the instruments send up to `at` milliseconds; called again and again with a clock that goes on. */
   until(at: number): string[] {
     const out: string[] = [];
-    if (this.nextMeter === 0) this.nextMeter = this.nextMains = at;
+    // At the start, and after a machine that slept: what was not shown is not shown later.
+    if (at - Math.min(this.nextMeter, this.nextMains) > MOST_BEHIND) this.nextMeter = this.nextMains = at;
     while (Math.min(this.nextMeter, this.nextMains) <= at) {
       if (this.nextMains <= this.nextMeter) {
         const now = this.nextMains;
+        this.nextMains += MAINS_EVERY;
         const supply = this.mains.volts(now);
         const { volts, amps, glow } = this.mains.atAmp(this.amp, this.standsAt(supply), supply, this.state.on);
         this.ampVolts = volts;
         out.push(writeLine(this.mains.line(volts, amps, glow, now)));
-        this.nextMains += MAINS_EVERY;
       } else {
-        out.push(writeLine(this.meter.show(this.atProbes(this.nextMeter), this.nextMeter)));
+        const now = this.nextMeter;
         this.nextMeter += METER_EVERY;
+        out.push(writeLine(this.meter.show(this.atProbes(now), now)));
       }
     }
     return out;

@@ -97,14 +97,16 @@ async function simulate(jobId: number, send: Listener): Promise<Simulator | unde
     }
     session.stands(standing(state, Date.now()), moved ? ampOf(now, state) : undefined);
   };
+  let silent = false;
   const tick = setInterval(() => {
     try {
       session.until(clock()).forEach(send);
+      silent = false;
     } catch (error) {
-      // An amp that does not settle has no volts to show: the instruments fall silent, the reason goes to the log.
-      console.error(`scutum: the simulated bench of job ${jobId}: ${(error as Error).message}`);
-      send("gone meter");
-      stop();
+      // An amp that does not settle has no volts to show: the meter is silent until it does, the reason goes to the log.
+      if (!silent) console.error(`scutum: the simulated bench of job ${jobId}: ${(error as Error).message}`);
+      if (!silent) send("gone meter");
+      silent = true;
     }
   }, TICK_MS);
   const tape = setInterval(() => void follow().catch(() => undefined), TAPE_MS);

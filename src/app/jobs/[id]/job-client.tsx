@@ -60,12 +60,29 @@ function instrumentsOf(jobId: number): InstrumentPort {
   const address = `/api/v1/jobs/${jobId}/bench`;
   return {
     listen(line, state) {
-      // The browser joins again by itself when the stream breaks.
-      const source = new EventSource(address);
-      source.onopen = () => state(true);
-      source.onerror = () => state(false);
-      source.onmessage = (event: MessageEvent<string>) => line(event.data);
-      return () => source.close();
+      let source: EventSource | undefined;
+      const join = () => {
+        // The browser joins again by itself when the stream breaks.
+        source = new EventSource(address);
+        source.onopen = () => state(true);
+        source.onerror = () => state(false);
+        source.onmessage = (event: MessageEvent<string>) => line(event.data);
+      };
+      const leave = () => {
+        source?.close();
+        source = undefined;
+      };
+      // A browser keeps few streams open at a time: a page that nobody sees must not hold one.
+      const turn = () => {
+        leave();
+        if (!document.hidden) join();
+      };
+      turn();
+      document.addEventListener("visibilitychange", turn);
+      return () => {
+        document.removeEventListener("visibilitychange", turn);
+        leave();
+      };
     },
     async send(line) {
       await answer(await fetch(address, { method: "POST", headers: { "content-type": "text/plain" }, body: line }));
