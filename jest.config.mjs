@@ -5,7 +5,9 @@ const config = {
   testMatch: ["**/*.test.ts"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
   setupFiles: ["reflect-metadata"],
-  testTimeout: 60000,
+  // Two files at a time on two cores; the long ones wait for nobody.
+  maxWorkers: "100%",
+  testTimeout: 120000,
   transform: {
     "^.+\\.tsx?$": [
       "@swc/jest",
