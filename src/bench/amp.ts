@@ -74,7 +74,7 @@ export class BenchAmp {
 
   /** The faults of parts that show while it stands so; of two for one part the later one counts. */
   showing(stands: Pick<Stands, "warmMinutes" | "noted">): string[] {
-    const shown = new Map(this.sets(stands).map((set) => [set.slice(0, set.indexOf("=")).toUpperCase(), set]));
+    const shown = new Map(this.sets(stands).map((set) => [partOf(set), set]));
     return [...shown.values()];
   }
 
@@ -118,7 +118,7 @@ export class BenchAmp {
     if (node === "0" || stands.mains < 1) return 0;
     // Pulse by pulse is a second of work: done once for a few volts of mains, between which ripple goes as the mains does.
     const mains = Math.max(1, Math.round(stands.mains / RIPPLE_STEP) * RIPPLE_STEP);
-    const key = JSON.stringify([node, mains, stands.without, stands.set, this.showing(stands)]);
+    const key = JSON.stringify([node, mains, stands.without, stands.set, this.showing(stands), this.tap(stands)]);
     let volts = this.ripples.get(key);
     if (volts === undefined) {
       const whole = { ...stands, mains };
@@ -164,13 +164,7 @@ export class BenchAmp {
 
   /** What is wrong with a part now, as written behind its "=". */
   private faultOf(name: string, stands: Pick<Stands, "warmMinutes" | "noted">): string | undefined {
-    const found = this.showing(stands).find(
-      (f) =>
-        f
-          .split("=")[0]!
-          .replace(/^X(?=V)/i, "")
-          .toUpperCase() === name.toUpperCase(),
-    );
+    const found = this.showing(stands).find((f) => partOf(f) === name.toUpperCase());
     return found?.slice(found.indexOf("=") + 1);
   }
 
@@ -209,8 +203,7 @@ export class BenchAmp {
   }
 
   private solved(stands: Stands): OperatingPoint {
-    const showing = this.showing(stands);
-    const key = JSON.stringify([stands.mains, stands.without, stands.set, showing]);
+    const key = JSON.stringify([stands.mains, stands.without, stands.set, this.showing(stands), this.tap(stands)]);
     let op = this.kept.get(key);
     if (!op) {
       const network = compile(this.altered(stands), { mains: stands.mains * this.tap(stands) });
@@ -222,6 +215,14 @@ export class BenchAmp {
     }
     return op;
   }
+}
+
+/** What a fault is of, upper case: "XV2.g=open" is of V2.G. */
+export function partOf(set: string): string {
+  return set
+    .slice(0, set.indexOf("="))
+    .replace(/^X(?=V)/i, "")
+    .toUpperCase();
 }
 
 function ohmsOf(text: string): number {

@@ -70,6 +70,9 @@ describe("the amp", () => {
     const sound = new BenchAmp(WREN, 11);
     expect(tapped.showing(AS_IS)).toEqual([]);
     expect(tapped.volts("b1", AS_IS)).toBeCloseTo(sound.volts("b1", { ...AS_IS, mains: 230 * 1.09 }), 0);
+    const later = new BenchAmp(WREN, 11, [{ set: "TAP=1.09", afterMinutes: 30 }]);
+    expect(later.volts("b1", AS_IS)).toBeCloseTo(sound.volts("b1", AS_IS), 9);
+    expect(later.volts("b1", { ...AS_IS, warmMinutes: 31 })).toBeCloseTo(tapped.volts("b1", AS_IS), 9);
     expect(tapped.draw(AS_IS).amps).toBeGreaterThan(1.1 * sound.draw(AS_IS).amps);
   });
 
@@ -221,6 +224,15 @@ describe("the session", () => {
     const dead = held(session({ on: false, seconds: 900 }), "R4", T0, "kind=ohm");
     expect(dead.phase).toBe("held");
     expect(dead.value! / 180).toBeCloseTo(1, 1);
+  });
+
+  test("asked for the point that it is on, the hand lifts the probe and sets it down: the same volts are held a second time", () => {
+    const bench = session();
+    const first = held(bench, "B1", T0).value!;
+    bench.tell("want n=2 point=B1 kind=dcv", T0 + 12_000);
+    let state = startHold({}, { value: first, digit: 0.05 });
+    for (const line of lines(bench.until(T0 + 20_000), "meter")) if (state.phase !== "held") state = feedHold(state, line);
+    expect(state.phase).toBe("held");
   });
 
   test("a line that is no request is refused with what is accepted", () => {

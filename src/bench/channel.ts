@@ -52,11 +52,6 @@ export class BenchChannel {
     };
   }
 
-  /** Is anything heard, or could it be: a simulated amp, or a bridge? */
-  get heard(): boolean {
-    return this.simulator !== undefined || Date.now() - this.bridgedAt < BRIDGED_MS;
-  }
-
   /** Lines from a screen or from a bridge, as they come in. */
   post(texts: string[]): Taken {
     const out: Taken = { taken: 0, dropped: 0, refused: [] };

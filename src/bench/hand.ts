@@ -8,7 +8,6 @@ const BOUNCE = 0.3;
 
 export class SimulatedHand {
   private point?: string;
-  private from = 0;
   private arrives = 0;
   private readonly draw: () => number;
 
@@ -16,17 +15,10 @@ export class SimulatedHand {
     this.draw = uniformDraws(seed);
   }
 
-  /** Moves to a point, or stays where it is. */
+  /** Goes to a point; asked for the one that it is on, it lifts the probe and sets it down again. */
   go(point: string, at: number): void {
-    if (point === this.point) return;
     this.point = point;
-    this.from = at;
     this.arrives = at + 1000 * (TRAVEL[0] + (TRAVEL[1] - TRAVEL[0]) * this.draw());
-  }
-
-  /** Lifts the probe off. */
-  lift(): void {
-    this.point = undefined;
   }
 
   /** What the tip touches now; undefined while it touches nothing. */
@@ -35,10 +27,5 @@ export class SimulatedHand {
     // While it settles the tip loses contact now and then.
     if (at < this.arrives + 1000 * BOUNCE && this.draw() < 0.3) return undefined;
     return this.point;
-  }
-
-  /** Milliseconds since it was sent to the point that it is at. */
-  since(at: number): number {
-    return at - this.from;
   }
 }

@@ -38,7 +38,8 @@ export class BenchSession {
   private nextMeter = 0;
   private nextMains = 0;
   private ampVolts: number;
-  private wasOn?: { on: boolean; volts: number };
+  /** Volts at the amp when it was switched off: what its reservoirs were charged by. */
+  private offFrom?: number;
 
   constructor(
     private amp: BenchAmp,
@@ -55,8 +56,7 @@ export class BenchSession {
   /** The tape has moved on: power, tubes, parts. */
   stands(state: BenchState, amp = this.amp): void {
     if (state.lamp !== this.state.lamp) this.mains.lamp = state.lamp ? BENCH_LAMP : 0;
-    // What the amp had on it when it was switched off is what it holds.
-    if (this.state.on && !state.on) this.wasOn = { on: true, volts: this.ampVolts };
+    if (this.state.on && !state.on) this.offFrom = this.ampVolts;
     this.state = { ...state, noted: state.noted || this.state.noted };
     this.amp = amp;
   }
@@ -142,7 +142,7 @@ export class BenchSession {
       return cold + part * (hot - cold);
     }
     if (!Number.isFinite(state.seconds)) return 0;
-    const volts = this.wasOn?.volts ?? this.options.wall;
+    const volts = this.offFrom ?? this.options.wall;
     return voltsAfter(this.amp.altered(state), node, state.seconds, (n) => this.amp.volts(n, this.standsAt(volts)));
   }
 }

@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Change } from "@/core/job/events/work";
 import { foldJob } from "@/core/job/fold";
-import { benchRecord, faultsLeft, putOnBench, standing } from "./bench";
+import { benchRecord, faultsLeft, putOnBench, standing, wallOf } from "./bench";
 import { openDatabase } from "./db";
 import { shopHistory } from "./history";
 import { addModel } from "./models";
@@ -51,6 +51,12 @@ test("what the shop has replaced in other amps of a model: undone lines and expe
     await shop.close();
     rmSync(folder, { recursive: true, force: true });
   }
+});
+
+test("the wall is what the tape says, unless that was read behind a lamp or at a turned dial", () => {
+  expect(wallOf(228, 230)).toBe(228);
+  expect(wallOf(145, 230)).toBe(230);
+  expect(wallOf(undefined, 117)).toBe(117);
 });
 
 test("the amp on the bench is kept with its job and goes with it", async () => {

@@ -1,6 +1,6 @@
 /** The simulated bench of the jobs that have one: which amp with which true fault, how its tape says that it stands, and its clock. */
 
-import { BenchAmp, type BenchFault } from "@/bench/amp";
+import { BenchAmp, partOf, type BenchFault } from "@/bench/amp";
 import { BenchChannel, type Listener, type Simulator } from "@/bench/channel";
 import { BenchSession, type BenchState } from "@/bench/session";
 import type { JobState } from "@/core/job/fold";
@@ -30,12 +30,7 @@ export async function benchRecord(sql: Sql, jobId: number): Promise<BenchRecord 
 /** The faults that are still in the amp: a part that was replaced took its fault with it. */
 export function faultsLeft(faults: BenchFault[], state: Pick<JobState, "changes">): BenchFault[] {
   const replaced = state.changes.filter((c) => c.outcome !== "reverted").map((c) => c.position.trim().toUpperCase());
-  const refOf = (f: BenchFault) =>
-    f.set
-      .split("=")[0]!
-      .replace(/^X(?=V)/i, "")
-      .toUpperCase();
-  return faults.filter((f) => !replaced.some((position) => refOf(f) === position || refOf(f).startsWith(`${position}.`)));
+  return faults.filter((f) => !replaced.some((position) => partOf(f.set) === position || partOf(f.set).startsWith(`${position}.`)));
 }
 
 /** How the tape says that the amp stands. `at` is milliseconds since 1970. */
@@ -58,6 +53,8 @@ export function standing(state: JobState, at: number): BenchState {
 const HASTE = Number(process.env.SCUTUM_BENCH_HASTE ?? 1) || 1;
 const TICK_MS = 125;
 const TAPE_MS = 1000;
+/** A wall strays from its usual volts by no more than this part. */
+const WALL_WITHIN = 0.06;
 
 const shared = globalThis as typeof globalThis & { scutumBenches?: Map<number, BenchChannel> };
 
@@ -73,6 +70,11 @@ export async function benchChannel(jobId: number): Promise<BenchChannel> {
   return channel;
 }
 
+/** The tape's last mains may have been read behind a lamp or a turned dial: then the wall is the shop's usual one. */
+export function wallOf(logged: number | undefined, usual: number): number {
+  return logged !== undefined && Math.abs(logged - usual) <= WALL_WITHIN * usual ? logged : usual;
+}
+
 async function simulate(jobId: number, send: Listener): Promise<Simulator | undefined> {
   const database = await db();
   const record = await benchRecord(database, jobId);
@@ -85,7 +87,7 @@ async function simulate(jobId: number, send: Listener): Promise<Simulator | unde
   let lines = job.events.length;
   const session = new BenchSession(ampOf(job, state), standing(state, Date.now()), {
     seed: record.seed,
-    wall: state.mainsVolts ?? job.settings.mainsVolts,
+    wall: wallOf(state.mainsVolts, job.settings.mainsVolts),
   });
 
   const follow = async () => {

@@ -45,7 +45,10 @@ export function ProbeMode({ order: first }: { order: ProbingOrder }) {
           order={order}
           sound={sound}
           resume={walk}
-          leave={() => setPhase("leaving")}
+          leave={(w) => {
+            setWalk(w);
+            setPhase("leaving");
+          }}
           ended={(w, why) => {
             setWalk(w);
             setStop(why);

@@ -29,7 +29,7 @@ export interface ProbingProps {
   order: ProbingOrder;
   sound: Sound;
   resume: ProbeWalk;
-  leave(): void;
+  leave(walk: ProbeWalk): void;
   /** @param why the walk was stopped; empty at its end. */
   ended(walk: ProbeWalk, why: string): void;
 }
@@ -57,7 +57,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
     const shown = holding.current.samples.at(-1);
     const on = view.rows.find((r) => r.point.name === name)?.expected?.volts;
     const leaves = leaveNow && shown?.value !== undefined ? { value: holding.current.value ?? shown.value, digit: shown.digit } : undefined;
-    holding.current = startHold(on === undefined ? {} : { expected: on }, leaves);
+    holding.current = startHold({ expected: on }, leaves);
     setHold(holding.current);
     setTyped("");
     setRefused("");
@@ -78,7 +78,8 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
 
   // The mains goes on the tape before the first point and whenever it has moved: each value is another set of expectations.
   const logged = view.state.mainsVolts;
-  const moved = mains !== undefined && (logged === undefined || Math.abs(mains.volts - logged) > MAINS_MOVED);
+  // Behind a lamp the amp's volts are not the mains.
+  const moved = mains !== undefined && !mains.lamp && (logged === undefined || Math.abs(mains.volts - logged) > MAINS_MOVED);
   useEffect(() => {
     if (moved) say({ type: "mains", payload: { volts: Math.round(mains!.volts) } });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each move, not for each line
@@ -131,16 +132,14 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
     long: () => go("skip"),
     other(key) {
       if (key === "escape" && typed) setTyped("");
-      else if (key === "escape") leave();
+      else if (key === "escape") leave(walk);
       else if (/^[\d.,−-]$/.test(key)) setTyped((t) => (t.length < 9 ? t + key : t));
       else if (key === "backspace" && typed) setTyped((t) => t.slice(0, -1));
       else if (key === "s" || key === "arrowright") go("skip");
       else if (key === "b" || key === "arrowleft" || key === "backspace") go("back");
       else if (key === "r") {
-        // Again what was taken last, or here once more: the probe may stay where it is.
-        const again = walk.taken.at(-1);
-        if (hold.phase === "lift" && again !== undefined) begin(move("back").here, false);
-        else begin(walk.here, false);
+        // The point that the probe still lies on, or this one once more: it may stay where it is.
+        begin(hold.phase === "lift" ? move("back").here : walk.here, false);
       } else if (key === "n") {
         if (walk.here !== undefined)
           say({ type: "note", payload: { text: `${walk.here} cannot be reached with the probe`, station: "walk" } });

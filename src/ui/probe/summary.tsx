@@ -14,7 +14,7 @@ import type { ProbingOrder } from "./use-probe-walk";
 
 export function Summary({ order, walk, done, again }: { order: ProbingOrder; walk: ProbeWalk; done(): void; again(): void }) {
   const { view } = useJob();
-  const { answer, job } = useSuspects();
+  const { answer, job, progress } = useSuspects();
   usePedal({
     short: done,
     other(key) {
@@ -55,6 +55,11 @@ export function Summary({ order, walk, done, again }: { order: ProbingOrder; wal
           <p className="text-6xl leading-tight font-bold">
             {top.group.length > 1 ? `One of ${top.group.join(", ")}` : top.refs.length === 0 ? "Nothing wrong" : top.fault}
             <span className="soft text-4xl font-normal whitespace-nowrap"> {Math.round(top.groupProbability * 100)} %</span>
+          </p>
+        )}
+        {!top && progress !== undefined && (
+          <p role="status" className="soft text-3xl">
+            Working out the suspects <progress className="progress w-80" value={progress} max={1} aria-label="Solving the faults" />
           </p>
         )}
         {walk.unreachable.length > 0 && <p className="soft text-2xl">Not reached: {walk.unreachable.join(", ")}</p>}

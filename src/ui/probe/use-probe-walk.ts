@@ -2,7 +2,7 @@
 /** Which point is probed now and what comes after it: by least movement, down the chain, or as the suspects ask. */
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { ENOUGH } from "@/core/suspects/evidence";
+import { huntNext } from "@/core/suspects/hunt";
 import { probeOrder, type ProbeOrder } from "@/core/walk/probe-order";
 import { cannotReach, goTo, pointAfter, skipHere, startProbeWalk, stepBack, takeHere, type ProbeWalk } from "@/core/walk/probe-walk";
 import type { WalkRow } from "@/core/walk/walk";
@@ -19,8 +19,6 @@ export const ORDER_WORDS: Record<ProbingOrder, string> = {
 
 const MOVES = { take: takeHere, skip: skipHere, unreachable: cannotReach, back: stepBack };
 export type Move = keyof typeof MOVES;
-
-const SPLITS_BITS = 0.2;
 
 export interface Probing {
   walk: ProbeWalk;
@@ -42,9 +40,10 @@ export function useProbeWalk(order: ProbingOrder, resume: ProbeWalk): Probing {
   const { circuit, rows, state } = view;
 
   const [walk, setWalk] = useState<ProbeWalk>(() => {
+    // Left in the middle it goes on there; from its end the way leads back.
+    if (resume.order.length > 0) return resume.here === undefined ? stepBack(resume) : resume;
     const expected = new Map(rows.map((r) => [r.point.name, r.expected?.volts]));
     const points = probeOrder(circuit!, bySuspects ? "movement" : order, (p) => expected.get(p.name)).map((p) => p.name);
-    if (resume.order.length > 0) return stepBack(resume);
     // What was read since the power went on holds, unless the amp was changed since: a walk that was interrupted goes on.
     const on = state.power?.state === "on" ? state.power.seq : Infinity;
     const since = Math.max(on, state.changes.at(-1)?.seq ?? 0);
@@ -68,18 +67,11 @@ export function useProbeWalk(order: ProbingOrder, resume: ProbeWalk): Probing {
 
   // An answer counts once it has seen every reading that was taken.
   const current = answer !== undefined && progress === undefined && JSON.stringify(answer.evidence) === JSON.stringify(job.evidence);
-  const top = answer?.suspects[0];
-  // A group that one more point would split is worth that point while the probe is in the hand.
-  const splits = (top?.group.length ?? 0) > 1 && answer?.next.some((n) => n.kind === "dcv" && n.gainBits > SPLITS_BITS);
-  const enough =
-    current && job.evidence.length > 0 && top !== undefined && top.refs.length > 0 && top.groupProbability >= ENOUGH && !splits;
-  const suggestion = useMemo(() => {
-    if (!current || enough) return undefined;
-    const { unreachable, skipped } = walk;
-    const known = (p: string) => walk.order.includes(p) && !unreachable.includes(p) && !skipped.includes(p);
-    const again = answer.recheck.find(known);
-    return again ?? answer.next.find((n) => n.kind === "dcv" && known(n.point))?.point;
-  }, [current, enough, answer, walk]);
+  const hunt = useMemo(
+    () => (current ? huntNext(answer, walk, job.evidence.length) : undefined),
+    [current, answer, walk, job.evidence.length],
+  );
+  const suggestion = hunt?.point;
   useEffect(() => {
     if (!bySuspects || suggestion === undefined || now.current.here !== undefined) return;
     now.current = goTo(now.current, suggestion);
@@ -89,7 +81,7 @@ export function useProbeWalk(order: ProbingOrder, resume: ProbeWalk): Probing {
   return {
     walk,
     after: bySuspects ? undefined : pointAfter(walk),
-    why: bySuspects && walk.here !== undefined ? answer?.next.find((n) => n.point === walk.here && n.kind === "dcv")?.why : undefined,
+    why: bySuspects && hunt?.point === walk.here ? hunt?.why : undefined,
     thinking: bySuspects && walk.here === undefined && !current && !failed ? (progress ?? 0) : undefined,
     move,
     over: walk.here === undefined && (!bySuspects || failed !== "" || (current && suggestion === undefined)),

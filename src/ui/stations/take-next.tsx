@@ -5,6 +5,7 @@ import { useEffect, useRef, useState } from "react";
 import { digitsOf, readingOf } from "@/core/instrument/held-reading";
 import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
 import { parseEntry } from "@/core/job/entry/entry";
+import { readingProblem } from "@/core/job/reading-limits";
 import type { ReadingKind } from "@/core/job/events/words";
 import { tellReading } from "@/core/job/tell";
 import type { NextMeasurement } from "@/core/suspects/next";
@@ -67,9 +68,8 @@ function TakeField({ point, kind, title, why, label = "What to do now" }: Taking
     if (text.trim() === "") {
       const held = ready && meter.steady && kind !== "observe" ? readingOf(meter.hold, point, conditions, kind as ReadingKind) : undefined;
       if (!held) return;
-      // The same checks as for what is typed: an ohmmeter on a live amp, volts on one that is off.
-      const entry = parseEntry(`${point} ${verb}${held.value}`, entryContext("suspects"));
-      if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
+      const problem = readingProblem(held.kind, held.value);
+      if (problem) return setRefused(problem);
       return say({ type: "reading", payload: held });
     }
     const entry = parseEntry(`${point} ${verb}${text}`, entryContext("suspects"));
@@ -134,22 +134,18 @@ function TakeField({ point, kind, title, why, label = "What to do now" }: Taking
 
 /** What the meter shows at a point that was asked for, and whether it stands still. */
 function useMeterAt(point: string, kind: NextMeasurement["kind"], expected: number | undefined, range: number | undefined) {
-  const belongs = expected === undefined ? {} : { expected };
-  const [hold, setHold] = useState<HoldState>(() => startHold(belongs));
+  const [hold, setHold] = useState<HoldState>(() => startHold({ expected }));
   const holding = useRef(hold);
   const { meter, heard, send } = useInstruments((line, anew) => {
     if (line.kind !== kind) return;
-    holding.current = feedHold(anew ? startHold(belongs) : holding.current, line);
+    holding.current = feedHold(anew ? startHold({ expected }) : holding.current, line);
     setHold(holding.current);
   });
   useEffect(() => {
     if (heard === "waiting" || kind === "observe") return;
     const shown = holding.current.samples.at(-1);
     // What lay under the probe before is not this point's.
-    holding.current = startHold(
-      expected === undefined ? {} : { expected },
-      shown?.value === undefined ? undefined : { value: shown.value, digit: shown.digit },
-    );
+    holding.current = startHold({ expected }, shown?.value === undefined ? undefined : { value: shown.value, digit: shown.digit });
     send({ tell: "want", point, kind: kind as ReadingKind, ...(range ? { range } : {}) });
   }, [point, kind, expected, range, heard, send]);
   const there = heard === "heard" && meter?.kind === kind && hold.value !== undefined && meter.value !== undefined;
