@@ -31,6 +31,11 @@ const alreadyOn = (page: Page, job: number, mains = 230) => {
     { type: "mains", at, payload: { volts: mains } },
   );
 };
+/** Opens probe mode and waits until it answers to keys. */
+const enter = async (page: Page, address: string) => {
+  await page.goto(address);
+  await expect(page.getByRole("main", { name: "Probe mode" })).toHaveAttribute("data-ready", "true");
+};
 const place = (page: Page) => page.getByTestId("probe-place");
 const now = (page: Page) => page.getByTestId("probe-now");
 const summary = (page: Page) => page.getByRole("region", { name: "What the walk came to" });
@@ -70,6 +75,7 @@ test("a whole walk by one key: live check, power on, eleven points taken by them
   await expect(page.getByRole("link", { name: /Probe mode/ })).toBeVisible();
   await page.locator("h1").click();
   await page.keyboard.press("p");
+  await expect(page.getByRole("main", { name: "Probe mode" })).toHaveAttribute("data-ready", "true");
   const check = page.getByRole("region", { name: "Live-work check" });
   for (const words of [
     /do not conduct/,
@@ -111,7 +117,7 @@ test("no meter at all: typed, skipped, back, again, cannot reach; a short press 
   });
   const { id } = (await made.json()) as { id: number };
   await alreadyOn(page, id);
-  await page.goto(`${shop.address}/jobs/${id}/probe`);
+  await enter(page, `${shop.address}/jobs/${id}/probe`);
   const at = (point: string) => expect(place(page)).toHaveAttribute("data-point", point);
   const type = async (volts: string) => {
     await page.keyboard.type(volts);
@@ -170,7 +176,7 @@ test("no meter at all: typed, skipped, back, again, cannot reach; a short press 
 
 test("the meter falls silent in the middle: the walk waits, goes on where it was, and nothing is logged twice", async ({ page }) => {
   await alreadyOn(page, 1003, 229);
-  await page.goto(`${shop.address}/jobs/1003/probe?order=chain`);
+  await enter(page, `${shop.address}/jobs/1003/probe?order=chain`);
   await expect(place(page)).toHaveAttribute("data-point", "B1");
   await expect(page.getByTestId("probe-verdict")).toContainText("B1", { timeout: 30_000 });
   const at = await place(page).getAttribute("data-point");
@@ -196,7 +202,7 @@ test("the meter falls silent in the middle: the walk waits, goes on where it was
 test("the bridge script: a display on standard input is seen on the screen, a named reading lands on the tape", async ({ page }) => {
   test.setTimeout(60_000);
   await alreadyOn(page, 1007, 228);
-  await page.goto(`${shop.address}/jobs/1007/probe`);
+  await enter(page, `${shop.address}/jobs/1007/probe`);
   await expect(place(page)).toHaveAttribute("data-point", "BIAS");
   const bridge = spawn(process.execPath, [
     "node_modules/tsx/dist/cli.mjs",
@@ -238,7 +244,7 @@ const say = async (page: Page, line: string) => {
 /** Back on after a repair, in the past so that nothing warms up; then the hunt again over the mended amp. */
 async function walkAgain(page: Page, job: number, mains: number) {
   await alreadyOn(page, job, mains);
-  await page.goto(`${shop.address}/jobs/${job}/probe?order=chain`);
+  await enter(page, `${shop.address}/jobs/${job}/probe?order=chain`);
   await walkOn(page, 180_000);
 }
 
@@ -247,7 +253,7 @@ test("hunt on the Halberd: nothing read yet, the suggested points lead to the op
 }) => {
   test.setTimeout(300_000);
   await alreadyOn(page, 1008, 230);
-  await page.goto(`${shop.address}/jobs/1008/probe?order=suspects`);
+  await enter(page, `${shop.address}/jobs/1008/probe?order=suspects`);
   const seen = await walkOn(page, 150_000);
   expect(seen.length).toBeLessThanOrEqual(10);
   await expect(summary(page)).toContainText("R9 open");

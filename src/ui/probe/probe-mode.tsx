@@ -2,7 +2,7 @@
 /** Probe mode: standing, one hand on the probe, the amp live. From the live check to the question whether it is off, by one key. */
 
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { useJob } from "../frame/job-context";
 import { useSound } from "./sound";
 import { Asking } from "./asking";
@@ -63,8 +63,11 @@ export function ProbeMode({ order: first }: { order: ProbingOrder }) {
 }
 
 function Screen({ children }: { children: React.ReactNode }) {
+  // Says that the page answers to keys by now: for scripts that drive it.
+  const [ready, setReady] = useState(false);
+  useEffect(() => setReady(true), []);
   return (
-    <main aria-label="Probe mode" className="probe fixed inset-0 flex flex-col overflow-hidden bg-base-100">
+    <main data-ready={ready || undefined} aria-label="Probe mode" className="probe fixed inset-0 flex flex-col overflow-hidden bg-base-100">
       {children}
     </main>
   );
