@@ -30,14 +30,16 @@ export function Summary({ order, walk, done, again }: { order: ProbingOrder; wal
   return (
     <>
       <section aria-label="What the walk came to" className="flex flex-1 flex-col justify-center gap-8 overflow-hidden px-12">
-        <p className="flex flex-wrap gap-x-12 text-6xl font-bold">
-          {(["in", "watch", "out"] as const).map((v) => (
-            <span key={v} className={`verdict-${v} flex items-center gap-3`}>
-              <VerdictMark verdict={v} size={40} />
-              {count(v)} {VERDICT_WORD[v]}
-            </span>
-          ))}
-        </p>
+        {rows.length > 0 && (
+          <p className="flex flex-wrap gap-x-12 text-6xl font-bold">
+            {(["in", "watch", "out"] as const).map((v) => (
+              <span key={v} className={`verdict-${v} flex items-center gap-3`}>
+                <VerdictMark verdict={v} size={40} />
+                {count(v)} {VERDICT_WORD[v]}
+              </span>
+            ))}
+          </p>
+        )}
         {bad.length > 0 ? (
           <ul className="grid gap-x-12 gap-y-3 text-4xl md:grid-cols-2">
             {bad.slice(0, 8).map((r) => (
@@ -49,7 +51,13 @@ export function Summary({ order, walk, done, again }: { order: ProbingOrder; wal
             ))}
           </ul>
         ) : (
-          <p className="text-4xl">{rows.length > 0 ? "Every reading is within what this circuit shows." : "Nothing was read."}</p>
+          <p className="text-4xl">
+            {rows.length > 0
+              ? "Every reading is within what this circuit shows."
+              : top
+                ? "Nothing more was read: what was read before says it already."
+                : "Nothing was read."}
+          </p>
         )}
         {top && (
           <p className="text-6xl leading-tight font-bold">
