@@ -100,7 +100,13 @@ describe("energy state", () => {
     lines[4] = [170, charge("C1", 40)];
     const s = state(200, [0, on], [60, off], ...lines);
     expect(s).toMatchObject({ kind: "stored" });
-    expect(s.kind === "stored" && s.proof.missing[0]).toEqual({ do: "discharge", reservoir: "C1", volts: expect.closeTo(0.4 * 40, 0) });
+    if (s.kind !== "stored") throw new Error();
+    // Before anything is bled, the tool that bleeds it is measured.
+    expect(s.proof.missing.slice(0, 2)).toEqual([
+      { do: "tool", when: "before" },
+      { do: "discharge", reservoir: "C1", volts: expect.closeTo(0.4 * 40, 0) },
+    ]);
+    expect(s.proof.reservoirs[0]).toMatchObject({ rebounded: { from: 0.4, to: 40 } });
   });
 
   test("a meter that is wrong on the known source undoes what it read", () => {
@@ -115,6 +121,46 @@ describe("energy state", () => {
     expect(state(210, ...proven, [200, on]).kind).toBe("live");
     expect(state(210, ...proven, [200, { type: "power", payload: { state: "off", plug: "in" } }]).kind).toBe("stored");
     expect(state(4 * 3600 + 200, ...proven)).toMatchObject({ kind: "unknown", why: "the proof is older than 4 h" });
+  });
+
+  const tool = (read: number): EventDraft => ({ type: "tool-check", payload: { marked: 2200, read } });
+
+  test("a tool that bled anything is measured before and after; an open one does not count", () => {
+    const bled: [number, EventDraft][] = [[0, on], [60, off], [61, meter()], [62, charge("C1", 280)], [63, tool(2210)]];
+    const s = state(70, ...bled);
+    expect(s.kind === "stored" && s.proof.missing[0]).toMatchObject({ do: "discharge", reservoir: "C1" });
+    const done: [number, EventDraft][] = [...bled, ...proof(100)];
+    const after = state(200, ...done);
+    expect(after.kind === "stored" && after.proof.missing).toEqual([{ do: "tool", when: "after" }]);
+    expect(state(200, ...done, [195, tool(2190)]).kind).toBe("proven-dead");
+    expect(state(200, ...done, [195, tool(4e6)]).kind).toBe("stored");
+    const open = state(70, ...bled.slice(0, 4), [63, tool(1e9)]);
+    expect(open.kind === "stored" && open.proof.missing[0]).toEqual({ do: "tool", when: "before" });
+  });
+
+  test("two readings that cannot both be true: the low one is not believed until it is read again", () => {
+    const lines: [number, EventDraft][] = [[0, on], [60, off], [61, meter()], [62, charge("C1", 280)], [70, charge("C1", 0.3)]];
+    const doubted = state(71, ...lines);
+    if (doubted.kind !== "stored") throw new Error();
+    expect(doubted.proof.reservoirs[0]).toMatchObject({ first: undefined, conflict: expect.stringContaining("should still be there") });
+    expect(doubted.volts).toBeGreaterThan(200);
+    const again = state(80, ...lines, [75, charge("C1", 0.3)]);
+    expect(again.kind === "stored" && again.proof.reservoirs[0]).toMatchObject({ first: { volts: 0.3 }, conflict: undefined });
+    // The other way round: dead first, then hundreds of volts.
+    const risen = state(80, [0, on], [60, off], [61, meter()], [62, charge("C1", 0.3)], [70, charge("C1", 260)]);
+    expect(risen.kind === "stored" && risen.proof.reservoirs[0]).toMatchObject({
+      first: undefined,
+      conflict: expect.stringContaining("Is the plug out?"),
+    });
+  });
+
+  test("a reservoir that cannot be reached is never proven, until it is read after all", () => {
+    const unread: EventDraft = { type: "reservoir-unread", payload: { reservoir: "C2", reason: "potted under the choke" } };
+    const lines: [number, EventDraft][] = [[0, on], [60, off], ...proof(100), [195, unread]];
+    const s = state(200, ...lines);
+    expect(s.kind === "stored" && s.proof.missing).toEqual([{ do: "reach", reservoir: "C2", reason: "potted under the choke" }]);
+    const read = state(300, ...lines, [200, charge("C2", 0.2)], [261, charge("C2", 0.2)], [262, meter()]);
+    expect(read.kind).toBe("proven-dead");
   });
 
   test("without a circuit the technician names the reservoirs", () => {

@@ -4,6 +4,7 @@
  */
 
 import type { Circuit } from "../circuit/circuit";
+import { rebound, toolProved } from "../supply/discharge-tool";
 import { decayOf, type Reservoir } from "../supply/reservoirs";
 import { is, type JobEvent } from "./events/event";
 
@@ -30,11 +31,20 @@ export interface ReservoirState {
   second?: { volts: number; at: string };
   /** Seconds until a second reading counts; 0 when it may be taken now. */
   secondIn?: number;
+  /** It came back above the safe voltage after a first reading below it. */
+  rebounded?: { from: number; to: number };
+  /** Two readings that cannot both be true, in words. */
+  conflict?: string;
+  /** Why its terminals cannot be reached. */
+  unread?: string;
 }
 
 export interface Proof {
   meterBefore?: string;
   meterAfter?: string;
+  /** The discharge tool was measured and is what it was made as. */
+  toolBefore?: string;
+  toolAfter?: string;
   reservoirs: ReservoirState[];
   plugOut: boolean;
   /** What is still to be done, the next first. Empty when proven. */
@@ -45,7 +55,9 @@ export type ProofStep =
   | { do: "unplug" }
   | { do: "name-reservoirs" }
   | { do: "meter"; when: "before" | "after" }
+  | { do: "tool"; when: "before" | "after" }
   | { do: "read"; reservoir: string; round: 1 | 2; wait: number }
+  | { do: "reach"; reservoir: string; reason: string }
   | { do: "discharge"; reservoir: string; volts: number };
 
 export type EnergyState =
@@ -72,8 +84,13 @@ interface Mutable {
   measured: (number | undefined)[];
   first: ({ volts: number; at: string } | undefined)[];
   second: ({ volts: number; at: string } | undefined)[];
+  rebounded: ({ from: number; to: number } | undefined)[];
+  conflict: (string | undefined)[];
+  unread: (string | undefined)[];
   meterBefore?: string;
   meterAfter?: string;
+  toolBefore?: string;
+  toolAfter?: string;
 }
 
 /** All reservoirs of a job: the circuit's, then those that were named by hand. */
@@ -96,6 +113,15 @@ export function jobReservoirs(events: JobEvent[], fromCircuit: Reservoir[]): Res
   return [...fromCircuit, ...named.values()];
 }
 
+/** What a screen shows that was away while the amp was live: nobody knows, and the proof starts anew. */
+export function unwatched(since: string, events: JobEvent[], context: EnergyContext): EnergyState {
+  return {
+    kind: "unknown",
+    why: `it was live since ${since} and nobody watched`,
+    proof: fresh(jobReservoirs(events, context.reservoirs), false),
+  };
+}
+
 /** The state at `now` (milliseconds since 1970). `events` are the effective ones, in the order of the tape. */
 export function energyAt(events: JobEvent[], now: number, context: EnergyContext): EnergyState {
   const reservoirs = jobReservoirs(events, context.reservoirs);
@@ -113,7 +139,7 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
   const proof = proofOf(s, reservoirs, volts, now, context);
 
   if (proof.missing.length === 0) {
-    const at = [s.meterAfter!, ...s.second.map((r) => r!.at)].sort().at(-1)!;
+    const at = [s.meterAfter!, s.toolAfter ?? "", ...s.second.map((r) => r!.at)].sort().at(-1)!;
     const until = new Date(Date.parse(at) + context.proofHours * 3600e3).toISOString();
     if (now < Date.parse(until)) return { kind: "proven-dead", at, until, proof };
     return { kind: "unknown", why: `the proof is older than ${context.proofHours} h`, proof: fresh(reservoirs, s.plugOut) };
@@ -150,8 +176,22 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
     measured: none(),
     first: none(),
     second: none(),
+    rebounded: none(),
+    conflict: none(),
+    unread: none(),
   };
-  const clearProof = () => Object.assign(s, { first: none(), second: none(), meterBefore: undefined, meterAfter: undefined });
+  const clearProof = () =>
+    Object.assign(s, {
+      first: none(),
+      second: none(),
+      rebounded: none(),
+      conflict: none(),
+      unread: none(),
+      meterBefore: undefined,
+      meterAfter: undefined,
+      toolBefore: undefined,
+      toolAfter: undefined,
+    });
   const indexOf = (name: string) => reservoirs.findIndex((r) => r.name.toLowerCase() === name.toLowerCase());
 
   for (const e of events) {
@@ -203,26 +243,72 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
         s.volts.map((v) => v ?? 0),
       );
       const at = decay.voltsAt(Math.max(0, (t - s.from) / 1000));
+      // Held against what was read here, not against what another may have handed on.
+      const own = s.measured[i];
+      const estimate = own === undefined ? undefined : Math.min(Math.abs(at[i]!), Math.abs(own));
+      const conflict = conflictOf(volts, estimate, s.first[i]?.volts, s.toolBefore !== undefined, context.safeVolts);
       // What was read stands as read: only the reservoirs that nobody has measured yet are carried by the estimate,
-      // so that a guess about one never raises another that was measured.
-      s.measured[i] = volts;
+      // so that a guess about one never raises another that was measured. A low reading that cannot be true yet is not believed.
+      const doubted = conflict !== undefined && Math.abs(volts) <= context.safeVolts && s.conflict[i] === undefined;
+      if (!doubted) s.measured[i] = volts;
       s.volts = s.volts.map((v, k) => s.measured[k] ?? (v === undefined ? undefined : at[k]));
+      if (doubted) s.volts[i] = at[i];
       s.basis[i] = "read";
       s.from = t;
+      s.unread[i] = undefined;
       const reading = { volts, at: e.at };
       if (Math.abs(volts) > context.safeVolts) {
+        const before = s.second[i] ?? s.first[i];
+        s.rebounded[i] = before && { from: before.volts, to: volts };
+        s.conflict[i] = conflict;
         s.first[i] = s.second[i] = undefined;
         s.meterAfter = undefined;
-      } else if (!s.meterBefore) continue;
-      else if (!s.first[i]) s.first[i] = reading;
-      else if (t - Date.parse(s.first[i]!.at) >= SECOND_READING_AFTER * 1000) {
-        s.second[i] = reading;
-        s.meterAfter = undefined;
+      } else if (doubted) s.conflict[i] = conflict;
+      else {
+        s.conflict[i] = undefined;
+        if (!s.meterBefore) continue;
+        if (!s.first[i]) s.first[i] = reading;
+        else if (t - Date.parse(s.first[i]!.at) >= SECOND_READING_AFTER * 1000) {
+          s.second[i] = reading;
+          s.rebounded[i] = undefined;
+          s.meterAfter = s.toolAfter = undefined;
+        }
+      }
+    } else if (is(e, "tool-check") && s.power !== "on") {
+      const proved = toolProved(e.payload.marked, e.payload.read);
+      if (s.second.length > 0 && s.second.every((r) => r !== undefined)) s.toolAfter = proved ? e.at : undefined;
+      else s.toolBefore = proved ? (s.toolBefore ?? e.at) : undefined;
+    } else if (is(e, "reservoir-unread") && s.power !== "on") {
+      const i = indexOf(e.payload.reservoir);
+      if (i >= 0) {
+        s.unread[i] = e.payload.reason;
+        s.first[i] = s.second[i] = undefined;
       }
     }
   }
   return s;
 }
+
+/** Part of what a reservoir held that may be gone between two readings without anybody bleeding it. */
+const MAY_FALL = 0.5;
+
+/** What cannot be true of a reading beside the one before it; undefined when nothing speaks against it. */
+function conflictOf(
+  volts: number,
+  estimate: number | undefined,
+  first: number | undefined,
+  toolProven: boolean,
+  safeVolts: number,
+): string | undefined {
+  const size = Math.abs(volts);
+  if (first !== undefined && size > safeVolts && size > Math.abs(first) + Math.max(rebound(estimate ?? 0), 5 * safeVolts))
+    return `${show(first)} and now ${show(volts)}: more than dielectric absorption brings back. The tip did not touch the first time, or something feeds it. Is the plug out?`;
+  if (estimate !== undefined && estimate > safeVolts && size <= safeVolts && size < MAY_FALL * estimate && !toolProven)
+    return `${show(volts)} where ${show(estimate)} should still be there: nobody logged a discharge tool. If it was not bled, the tip did not touch. Read it once more`;
+  return undefined;
+}
+
+const show = (volts: number) => `${Number(volts.toPrecision(3))} V`;
 
 function proofOf(s: Mutable, reservoirs: Reservoir[], volts: number[], now: number, context: EnergyContext): Proof {
   const states = reservoirs.map((r, i): ReservoirState => {
@@ -235,6 +321,9 @@ function proofOf(s: Mutable, reservoirs: Reservoir[], volts: number[], now: numb
       basis: s.basis[i],
       first,
       second: s.second[i],
+      rebounded: s.rebounded[i],
+      conflict: s.conflict[i],
+      unread: s.unread[i],
       secondIn: first && !s.second[i] ? Math.max(0, Math.ceil(SECOND_READING_AFTER - (now - Date.parse(first.at)) / 1000)) : undefined,
     };
   });
@@ -242,15 +331,23 @@ function proofOf(s: Mutable, reservoirs: Reservoir[], volts: number[], now: numb
   if (!s.plugOut) missing.push({ do: "unplug" });
   if (reservoirs.length === 0) missing.push({ do: "name-reservoirs" });
   if (!s.meterBefore) missing.push({ do: "meter", when: "before" });
+  const bleeds = states.some((r) => !r.first && !r.unread && r.basis === "read" && Math.abs(r.volts ?? 0) > context.safeVolts);
+  if (bleeds && !s.toolBefore) missing.push({ do: "tool", when: "before" });
   for (const r of states) {
+    if (r.unread) {
+      missing.push({ do: "reach", reservoir: r.name, reason: r.unread });
+      continue;
+    }
     if (!r.first && r.basis === "read" && Math.abs(r.volts ?? 0) > context.safeVolts)
       missing.push({ do: "discharge", reservoir: r.name, volts: r.volts! });
     if (!r.first) missing.push({ do: "read", reservoir: r.name, round: 1, wait: 0 });
   }
   for (const r of states)
-    if (!r.second) missing.push({ do: "read", reservoir: r.name, round: 2, wait: r.secondIn ?? SECOND_READING_AFTER });
+    if (!r.second && !r.unread) missing.push({ do: "read", reservoir: r.name, round: 2, wait: r.secondIn ?? SECOND_READING_AFTER });
+  if (s.toolBefore && !s.toolAfter) missing.push({ do: "tool", when: "after" });
   if (!s.meterAfter) missing.push({ do: "meter", when: "after" });
-  return { meterBefore: s.meterBefore, meterAfter: s.meterAfter, reservoirs: states, plugOut: s.plugOut, missing };
+  const { meterBefore, meterAfter, toolBefore, toolAfter, plugOut } = s;
+  return { meterBefore, meterAfter, toolBefore, toolAfter, reservoirs: states, plugOut, missing };
 }
 
 function fresh(reservoirs: Reservoir[], plugOut: boolean): Proof {

@@ -2,6 +2,8 @@
 
 import { is, type JobEvent } from "./events/event";
 import type { Accessory, Brief, Claim, Complaint, DateCode, Identity, JobOpened, Photo, Reproduction } from "./events/intake";
+import type { IsolationStep, MainsCurrent, StageDone } from "./events/bring-up";
+import type { Inspection, PotSweepTaken, Temperature, TubeTest } from "./events/cold";
 import type { Conditions, Finding, Observation, Reading } from "./events/bench";
 import type { Advice, Approval, BillLine, Change, Returned, SafetyTest, Waiting } from "./events/work";
 import type { SafetyTestKind } from "./events/words";
@@ -41,6 +43,16 @@ export interface JobState {
   safetyTests: Map<SafetyTestKind, Line<SafetyTest>>;
   observations: Line<Observation>[];
   controlChecks: Line<{ control: string; works: boolean; note?: string }>[];
+  /** By item of the list, the latest answer. */
+  inspected: Map<string, Line<Inspection>>;
+  /** By control in upper case, the latest. */
+  sweeps: Map<string, Line<PotSweepTaken>>;
+  tubeTests: Line<TubeTest>[];
+  temperatures: Line<Temperature>[];
+  /** By stage of the bring-up, the latest result. */
+  stages: Map<string, Line<StageDone>>;
+  mainsCurrents: Line<MainsCurrent>[];
+  isolation: Line<IsolationStep>[];
   gatesPassed: Line<{ station: string; reason: string }>[];
   waiting?: Line<Waiting>;
   bill: Line<BillLine>[];
@@ -84,6 +96,13 @@ export function foldJob(events: JobEvent[]): JobState {
     safetyTests: new Map(),
     observations: [],
     controlChecks: [],
+    inspected: new Map(),
+    sweeps: new Map(),
+    tubeTests: [],
+    temperatures: [],
+    stages: new Map(),
+    mainsCurrents: [],
+    isolation: [],
     gatesPassed: [],
     bill: [],
     lastAt: events.at(-1)?.at,
@@ -124,7 +143,14 @@ function apply(s: JobState, e: JobEvent): void {
   else if (is(e, "observation")) s.observations.push({ ...e.payload, ...where });
   else if (is(e, "control-check")) {
     s.controlChecks = [...s.controlChecks.filter((c) => c.control !== e.payload.control), { ...e.payload, ...where }];
-  } else if (is(e, "gate-passed")) s.gatesPassed.push({ ...e.payload, ...where });
+  } else if (is(e, "inspection")) s.inspected.set(e.payload.item, { ...e.payload, ...where });
+  else if (is(e, "pot-sweep")) s.sweeps.set(e.payload.pot.toUpperCase(), { ...e.payload, ...where });
+  else if (is(e, "tube-test")) s.tubeTests.push({ ...e.payload, ...where });
+  else if (is(e, "temperature")) s.temperatures.push({ ...e.payload, ...where });
+  else if (is(e, "stage")) s.stages.set(e.payload.stage, { ...e.payload, ...where });
+  else if (is(e, "mains-current")) s.mainsCurrents.push({ ...e.payload, ...where });
+  else if (is(e, "isolation-step")) s.isolation.push({ ...e.payload, ...where });
+  else if (is(e, "gate-passed")) s.gatesPassed.push({ ...e.payload, ...where });
   else if (is(e, "waiting")) s.waiting = { ...e.payload, ...where };
   else if (is(e, "bill-line")) s.bill.push({ ...e.payload, ...where });
   else if (is(e, "advice")) s.advice = { ...e.payload, ...where };

@@ -1,7 +1,8 @@
 /** One tape line in words. */
 
-import { formatQuantity, formatVolts } from "../quantity/format";
+import { formatDuration, formatQuantity, formatVolts } from "../quantity/format";
 import type { Reading } from "./events/bench";
+import type { TubeTest } from "./events/cold";
 import { is, type JobEvent } from "./events/event";
 
 const KIND: Record<Reading["kind"], string> = { dcv: "", acv: " AC", ma: "", ohm: "", leak: " leakage", gm: " of new" };
@@ -18,6 +19,17 @@ export function tellReading(r: Pick<Reading, "point" | "kind" | "value" | "digit
           ? `${r.value} %`
           : formatQuantity(r.value, "V", digits);
   return `${r.point} ${value}${KIND[r.kind]}`;
+}
+
+function tellTubeTest(t: TubeTest): string {
+  return [
+    t.percent === undefined ? "" : `${t.percent} % of new`,
+    t.gm === undefined ? "" : `${t.gm} mA/V`,
+    t.swap ? `${t.swap} with a known good one` : "",
+    t.shorts === undefined ? "" : t.shorts ? `short ${t.shorts}` : "no short",
+  ]
+    .filter(Boolean)
+    .join(", ");
 }
 
 /** What the line says, without its time and its initials. */
@@ -59,6 +71,28 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
     return `${e.payload.kind === "experiment" ? "Tried" : "Fitted"} ${e.payload.position}: ${e.payload.newPart}${e.payload.reason ? `, ${e.payload.reason}` : ""}${e.payload.outcome ? ` (${e.payload.outcome})` : ""}`;
   if (is(e, "approval"))
     return `${{ asked: "Asked the owner", yes: "Owner says yes", no: "Owner says no" }[e.payload.answer]}: ${e.payload.what}`;
+  if (is(e, "tool-check"))
+    return `Discharge tool reads ${formatQuantity(e.payload.read, "Ω", 3)} of ${formatQuantity(e.payload.marked, "Ω", 3)}`;
+  if (is(e, "reservoir-unread")) return `${e.payload.reservoir} CANNOT BE READ: ${e.payload.reason}`;
+  if (is(e, "still-live")) return `Still on, seen after ${formatDuration(e.payload.away)} without anybody watching`;
+  if (is(e, "inspection"))
+    return e.payload.result === "open again" ? `Looked at again: ${e.payload.what}` : `${e.payload.what}: ${e.payload.result}`;
+  if (is(e, "pot-sweep"))
+    return `${e.payload.pot} swept at ${e.payload.points.length} places, ${formatQuantity(e.payload.total, "Ω", 3)} from end to end`;
+  if (is(e, "tube-test")) return `${e.payload.tube} tested by ${e.payload.method}: ${tellTubeTest(e.payload)}`;
+  if (is(e, "temperature"))
+    return `${e.payload.place} ${[e.payload.celsius === undefined ? "" : `${Math.round(e.payload.celsius)} °C`, e.payload.touch ?? ""].filter(Boolean).join(", ")}`;
+  if (is(e, "stage")) return `Bring-up, ${e.payload.stage}: ${e.payload.result}${e.payload.note ? `, ${e.payload.note}` : ""}`;
+  if (is(e, "mains-current"))
+    return [
+      `${formatQuantity(e.payload.volts, "V", 3)} at the amp`,
+      e.payload.amps === undefined ? "" : formatQuantity(e.payload.amps, "A", 3),
+      e.payload.glow ? `${e.payload.lamp ?? ""} W lamp ${e.payload.glow}` : "",
+    ]
+      .filter(Boolean)
+      .join(", ");
+  if (is(e, "isolation-step"))
+    return `${e.payload.what}: ${e.payload.ohms === undefined ? e.payload.outcome : formatQuantity(e.payload.ohms, "Ω", 3)}`;
   if (is(e, "safety-test")) return `Safety, ${e.payload.test}: ${e.payload.passed ? "passed" : "FAILED"}`;
   if (is(e, "waiting"))
     return `Waiting for ${{ you: "the bench", owner: "the owner", part: "a part", soak: "the soak clock", collection: "collection" }[e.payload.on]}${e.payload.what ? `: ${e.payload.what}` : ""}`;

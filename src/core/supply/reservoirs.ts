@@ -51,22 +51,35 @@ export function reservoirsOf(circuit: Circuit): Reservoir[] {
   return [...found.values()];
 }
 
+/** A way for direct current in the dead amp. */
+export interface ColdPath {
+  /** The part: a resistor, a winding, a closed switch. */
+  name: string;
+  a: string;
+  b: string;
+  ohms: number;
+}
+
 /** Resistances that stay connected with the power off and the tubes cold: resistors, pots, windings, closed switches. */
-function resistances(circuit: Circuit): [string, string, number][] {
-  const out: [string, string, number][] = [];
+export function coldPaths(circuit: Circuit): ColdPath[] {
+  const out: ColdPath[] = [];
   const winding = (e: Element) => (typeof e.params.dcr === "number" ? e.params.dcr : 10);
   for (const e of circuit.elements) {
     const n = e.nodes as [string, string, string, ...string[]];
-    if (e.letter === "R") out.push([n[0], n[1], e.value!]);
-    else if (e.letter === "L") out.push([n[0], n[1], e.notes.dcr ?? 10]);
-    else if (e.type === "SW" && e.params.state !== "open") out.push([n[0], n[1], 0.1]);
-    else if (e.type === "SW2") out.push([n[0], e.params.state === 2 ? n[2] : n[1], 0.1]);
+    const path = (a: string, b: string, ohms: number) => out.push({ name: e.name, a, b, ohms });
+    if (e.letter === "R") path(n[0], n[1], e.value!);
+    else if (e.letter === "L") path(n[0], n[1], e.notes.dcr ?? 10);
+    else if (e.type === "SW" && e.params.state !== "open") path(n[0], n[1], 0.1);
+    else if (e.type === "SW2") path(n[0], e.params.state === 2 ? n[2] : n[1], 0.1);
     else if (e.type === "POT") {
       const share = wiperShare(String(e.params.taper ?? "linear"), typeof e.params.pos === "number" ? e.params.pos : 0.5);
-      out.push([n[0], n[1], Math.max(1, e.value! * share)], [n[1], n[2], Math.max(1, e.value! * (1 - share))]);
-    } else if (e.type === "OPT_SE") out.push([n[0], n[1], winding(e)]);
-    else if (e.type === "OPT_PP")
-      out.push([n[0], n[1], winding(e)], [n[1], n[2], typeof e.params.dcr2 === "number" ? e.params.dcr2 : winding(e)]);
+      path(n[0], n[1], Math.max(1, e.value! * share));
+      path(n[1], n[2], Math.max(1, e.value! * (1 - share)));
+    } else if (e.type === "OPT_SE") path(n[0], n[1], winding(e));
+    else if (e.type === "OPT_PP") {
+      path(n[0], n[1], winding(e));
+      path(n[1], n[2], typeof e.params.dcr2 === "number" ? e.params.dcr2 : winding(e));
+    }
   }
   return out;
 }
@@ -138,7 +151,7 @@ function portAdmittance(circuit: Circuit, ports: Pick<Reservoir, "node" | "retur
     if (!index.has(node)) index.set(node, index.size);
     return index.get(node)!;
   };
-  const branches = resistances(circuit).map(([a, b, ohms]) => [at(a), at(b), 1 / ohms] as const);
+  const branches = coldPaths(circuit).map(({ a, b, ohms }) => [at(a), at(b), 1 / ohms] as const);
   const ends = ports.map((p) => [at(p.node), at(p.returnNode)] as const);
   const size = index.size;
   const g = new Float64Array(size * size);

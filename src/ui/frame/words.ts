@@ -38,6 +38,10 @@ export function stepWords(step: ProofStep): string {
       return "Name the reservoirs: this amp has no circuit here";
     case "meter":
       return step.when === "before" ? "Prove the meter on a known source" : "Prove the meter again";
+    case "tool":
+      return step.when === "before" ? "Measure the discharge tool" : "Measure the discharge tool again";
+    case "reach":
+      return `${step.reservoir} stays unproven: ${step.reason}`;
     case "discharge":
       return `Bleed ${step.reservoir}: it holds ${formatVolts(step.volts)}`;
     case "read":

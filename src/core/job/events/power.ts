@@ -45,3 +45,22 @@ export class GatePassed {
   @IsString() @MinLength(3) @MaxLength(1000) reason!: string;
   @IsBoolean() understood!: boolean;
 }
+
+/** The discharge tool measured across its clips: an open one bleeds nothing. */
+export class ToolCheck {
+  /** Ohms that it was made with, and that the meter shows. */
+  @IsNumber() @Min(1) @Max(1e7) marked!: number;
+  @IsNumber() @Min(0) @Max(1e12) read!: number;
+}
+
+/** A reservoir whose terminals cannot be reached: it stays unproven, and the tape says why. */
+export class ReservoirUnread {
+  @IsString() @MinLength(1) @MaxLength(40) reservoir!: string;
+  @IsString() @MinLength(3) @MaxLength(1000) reason!: string;
+}
+
+/** After an absence somebody looked, and the amp was still on. */
+export class StillLive {
+  /** Seconds for which nobody watched. */
+  @IsNumber() @Min(0) @Max(1e9) away!: number;
+}

@@ -1,6 +1,8 @@
 /** Every type of event with the class of its payload. */
 
 import type * as bench from "./bench";
+import type * as bringUp from "./bring-up";
+import type * as cold from "./cold";
 import type * as intake from "./intake";
 import type * as power from "./power";
 import type * as work from "./work";
@@ -30,6 +32,16 @@ export interface Payloads {
   "put-back": bench.PutBack;
   observation: bench.Observation;
   "control-check": bench.ControlCheck;
+  "tool-check": power.ToolCheck;
+  "reservoir-unread": power.ReservoirUnread;
+  "still-live": power.StillLive;
+  inspection: cold.Inspection;
+  "pot-sweep": cold.PotSweepTaken;
+  "tube-test": cold.TubeTest;
+  temperature: cold.Temperature;
+  stage: bringUp.StageDone;
+  "mains-current": bringUp.MainsCurrent;
+  "isolation-step": bringUp.IsolationStep;
   change: work.Change;
   approval: work.Approval;
   "safety-test": work.SafetyTest;

@@ -5,6 +5,8 @@ import { plainToInstance } from "class-transformer";
 import { validateSync, type ValidationError } from "class-validator";
 import { readingProblem } from "../reading-limits";
 import * as bench from "./bench";
+import * as bringUp from "./bring-up";
+import * as cold from "./cold";
 import * as intake from "./intake";
 import * as power from "./power";
 import type { EventType, Payloads } from "./registry";
@@ -35,6 +37,16 @@ const CLASSES: { [T in EventType]: new () => Payloads[T] } = {
   "put-back": bench.PutBack,
   observation: bench.Observation,
   "control-check": bench.ControlCheck,
+  "tool-check": power.ToolCheck,
+  "reservoir-unread": power.ReservoirUnread,
+  "still-live": power.StillLive,
+  inspection: cold.Inspection,
+  "pot-sweep": cold.PotSweepTaken,
+  "tube-test": cold.TubeTest,
+  temperature: cold.Temperature,
+  stage: bringUp.StageDone,
+  "mains-current": bringUp.MainsCurrent,
+  "isolation-step": bringUp.IsolationStep,
   change: work.Change,
   approval: work.Approval,
   "safety-test": work.SafetyTest,

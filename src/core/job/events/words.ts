@@ -17,3 +17,13 @@ export const OLD_PART_PLACES = ["bag for the owner", "stays in the amp", "shop s
 export type OldPartPlace = (typeof OLD_PART_PLACES)[number];
 export const SAFETY_TESTS = ["earth bond", "insulation", "leakage", "fuse", "polarity", "cord"] as const;
 export type SafetyTestKind = (typeof SAFETY_TESTS)[number];
+export const INSPECTION_RESULTS = ["sound", "found", "not there", "open again"] as const;
+export type InspectionResult = (typeof INSPECTION_RESULTS)[number];
+/** How hot, to a finger held near or laid on with the power off. */
+export const TOUCHES = ["cold", "warm", "hot", "too hot to touch"] as const;
+export type Touch = (typeof TOUCHES)[number];
+export const STAGE_RESULTS = ["passed", "stopped", "skipped", "open again"] as const;
+export type StageResult = (typeof STAGE_RESULTS)[number];
+/** A series lamp to the eye. */
+export const GLOWS = ["dark", "glowing", "bright"] as const;
+export type Glow = (typeof GLOWS)[number];

@@ -1,0 +1,79 @@
+/** What earlier technicians are said to have done, held against the dates on the parts and what the eye has found. */
+
+import { readDateCode } from "./dating";
+import type { JobState } from "./fold";
+
+export interface ClaimCheck {
+  claim: string;
+  year?: number;
+  /** What the dates and findings say of it. */
+  says: "borne out" | "contradicted" | "nothing speaks for it" | "not dated";
+  evidence: string[];
+  /** What would settle it. */
+  look: string;
+}
+
+/** Parts that words of a claim are about, with the words of a place that name them. */
+const ABOUT: { claim: RegExp; place: RegExp; what: string }[] = [
+  {
+    claim: /recap|capacitor|electrolytic|\bcaps?\b|\bcan\b/i,
+    place: /capacitor|electrolytic|\bcaps?\b|\bcan\b|\bC\d+/i,
+    what: "the capacitors",
+  },
+  { claim: /tube|valve|output pair|quad/i, place: /tube|valve|\bV\d+/i, what: "the tubes" },
+  { claim: /speaker|recone|cone/i, place: /speaker|cone/i, what: "the speaker" },
+  { claim: /transformer|rewound/i, place: /transformer|\bXT\d|winding/i, what: "the transformers" },
+  { claim: /\bpots?\b|potentiometer|control/i, place: /\bpots?\b|potentiometer|control|\bP\d/i, what: "the controls" },
+  { claim: /cord|lead|plug|fuse/i, place: /cord|lead|plug|fuse/i, what: "cord and fuse" },
+];
+const FRESH = /new solder|fresh solder|replaced|modern|new part|renewed|heat.?shrink/i;
+const OLD = /original|factory|untouched|never been|sealed/i;
+
+/** Each claim with what stands for and against it. */
+export function checkClaims(state: Pick<JobState, "claims" | "dateCodes" | "findings">): ClaimCheck[] {
+  return state.claims.map(({ text, year }) => {
+    const about = ABOUT.find((a) => a.claim.test(text));
+    const evidence: string[] = [];
+    let [speaksFor, against] = [0, 0];
+    for (const { place, code } of state.dateCodes) {
+      if (about && !about.place.test(place)) continue;
+      const dated = readDateCode(place, code);
+      if ("why" in dated || year === undefined) continue;
+      if (dated.years.every((y) => y > year)) {
+        evidence.push(`${place} is dated ${dated.years.join(" or ")}: after the work is said to have been done`);
+        against++;
+      } else if (dated.years.some((y) => y <= year && y >= year - 3)) {
+        evidence.push(`${place} is dated ${dated.years.filter((y) => y <= year).at(-1)}: fits`);
+        speaksFor++;
+      } else if (about) {
+        evidence.push(`${place} is dated ${dated.years.join(" or ")}: long before, so this one was not renewed then`);
+        against++;
+      }
+    }
+    for (const f of state.findings) {
+      if (about && !about.place.test(`${f.place} ${f.text}`)) continue;
+      if (FRESH.test(f.text)) {
+        evidence.push(`${f.place}: ${f.text}`);
+        speaksFor++;
+      } else if (OLD.test(f.text)) {
+        evidence.push(`${f.place}: ${f.text}`);
+        against++;
+      }
+    }
+    const says =
+      against > 0 && against >= speaksFor
+        ? "contradicted"
+        : speaksFor > 0
+          ? "borne out"
+          : year === undefined
+            ? "not dated"
+            : "nothing speaks for it";
+    return {
+      claim: text,
+      year,
+      says,
+      evidence,
+      look: `${about ? `Date codes and solder of ${about.what}` : "New solder, new parts, broken seals"}${year === undefined ? "; ask in which year it was done" : ` against ${year}`}`,
+    };
+  });
+}
