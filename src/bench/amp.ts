@@ -6,7 +6,7 @@ import { envelopeOf, findElement } from "@/core/circuit/circuit";
 import { readCircuit } from "@/core/circuit/read";
 import { normalDraws } from "@/core/numeric/random";
 import { compile } from "@/core/solver/compile";
-import { behindLamp, mainsDraw, type Lamp, type MainsDraw } from "@/core/solver/mains-draw";
+import { behindLamp, madeFor, mainsDraw, type Lamp, type MainsDraw } from "@/core/solver/mains-draw";
 import { ohmmeter } from "@/core/solver/ohmmeter";
 import { readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "@/core/solver/operating-point";
 import { knobsOf, type Knob } from "@/core/solver/tolerance";
@@ -52,6 +52,8 @@ export class BenchAmp {
   readonly circuit: Circuit;
   private readonly drawn: Map<string, number>;
   private readonly ripples = new Map<string, number>();
+  /** Watts that its transformer was made for. */
+  private readonly madeFor?: number;
   private readonly kept = new Map<string, OperatingPoint>();
 
   /** @param seed makes this amp's own parts. @throws Error when the netlist cannot be read. */
@@ -70,6 +72,7 @@ export class BenchAmp {
     const factor = (e: Element) => this.drawn.get(`${e.letter === "R" ? "resistor" : "control"} ${e.name}`) ?? 1;
     const own = (e: Element) => (e.letter === "R" || e.type === "POT") && e.value !== undefined;
     this.circuit = { ...circuit, elements: circuit.elements.map((e) => (own(e) ? { ...e, value: e.value! * factor(e) } : e)) };
+    this.madeFor = circuit.mains && madeFor(circuit);
   }
 
   /** The faults of parts that show while it stands so; of two for one part the later one counts. */
@@ -170,7 +173,7 @@ export class BenchAmp {
 
   /** What it takes from the wall. */
   draw(stands: Stands): MainsDraw {
-    const draw = mainsDraw(this.solved({ ...stands, mains: Math.max(1, Math.round(stands.mains)) }));
+    const draw = mainsDraw(this.solved({ ...stands, mains: Math.max(1, Math.round(stands.mains)) }), { madeFor: this.madeFor });
     return { ...draw, amps: draw.amps * this.tap(stands) };
   }
 
@@ -178,7 +181,7 @@ export class BenchAmp {
   lampLeaves(stands: Stands, lamp: Lamp): { ampVolts: number; amps: number; glow: number } {
     const tap = this.tap(stands);
     // Seen from the amp's side of the tap the lamp is one for so many times the volts.
-    const behind = behindLamp(this.altered(stands), { watts: lamp.watts, volts: lamp.volts * tap }, stands.mains * tap);
+    const behind = behindLamp(this.altered(stands), { watts: lamp.watts, volts: lamp.volts * tap }, stands.mains * tap, { madeFor: this.madeFor });
     return { ampVolts: behind.ampVolts / tap, amps: behind.amps * tap, glow: behind.glow };
   }
 

@@ -33,7 +33,7 @@ export function without(circuit: Circuit, tubes: readonly string[]): Circuit {
       const there = [...new Set(circuit.elements.filter((e) => e.tube).map((e) => envelopeOf(e.name)))];
       throw new AlterError(`tube ${typed}`, `one of ${there.join(", ")}`);
     }
-    elements = elements.flatMap((e) => (out(e) ? [] : rectifier(e) ? [{ ...e, params: { ...e.params, dead: 1 } }] : [e]));
+    elements = elements.flatMap((e) => (out(e) ? [] : rectifier(e) ? [{ ...e, params: { ...e.params, dead: 1, pulled: 1 } }] : [e]));
   }
   return { ...circuit, elements };
 }
@@ -103,9 +103,12 @@ function changeElement(circuit: Circuit, e: Element, change: string, what: strin
   if (isRectifier(e.type)) {
     if (word === "dead") return withParams({ dead: 1 });
     if (word === "half") return withParams({ half: 1 });
+    if (word === "winding-short") return withParams({ shorted: 1 });
+    if (word === "through") return withParams({ dead: 1, through: 1 });
+    if (word === "heater-open" && e.rectifierTube) return heaterOpen(circuit, e);
     const factor = Number(argument);
     if (word === "weak" && factor > 0) return withParams({ weak: factor });
-    throw new AlterError(change, "weak:3, half or dead");
+    throw new AlterError(change, "weak:3, half, dead, through (a diode shorted), winding-short or heater-open");
   }
   if (e.type === "POT") {
     if (word === "wiper-open") return withParams({ wiper: "open" });
@@ -146,6 +149,7 @@ function changeTube(circuit: Circuit, e: Element, change: string, word: string, 
   const emission = (value: number) => replace(circuit, e, { ...e, params: { ...e.params, emission: value } });
   const cathode = e.nodes[e.nodes.length - 1]!;
   if (word === "dead") return emission(0);
+  if (word === "heater-open") return heaterOpen(circuit, e);
   if (word === "weak") {
     const left = Number(argument);
     if (left > 0 && left <= 1) return emission(left);
@@ -168,7 +172,26 @@ function changeTube(circuit: Circuit, e: Element, change: string, word: string, 
       throw new AlterError(change, "short: and two of the electrodes p, s, g, k, for example short:gk");
     return replace(circuit, e, e, stray(e, `s${argument}`, e.nodes[first]!, e.nodes[second]!, 1));
   }
-  throw new AlterError(change, "dead, weak:0.4, gassy:2u, hk:100k or short:gk");
+  throw new AlterError(change, "dead, weak:0.4, gassy:2u, hk:100k, short:gk or heater-open");
+}
+
+/** A heater that is open: its envelope stays cold; in a series string all of them do. */
+function heaterOpen(circuit: Circuit, e: Element): Circuit {
+  const own = envelopeOf(e.name);
+  const string = circuit.heaters.find((h) => h.string && h.tubes.includes(own));
+  const cold = new Set(string?.tubes ?? [own]);
+  return {
+    ...circuit,
+    elements: circuit.elements.map((x) =>
+      !cold.has(envelopeOf(x.name))
+        ? x
+        : x.tube
+          ? { ...x, params: { ...x.params, emission: 0, cold: 1 } }
+          : x.rectifierTube
+            ? { ...x, params: { ...x.params, dead: 1, cold: 1 } }
+            : x,
+    ),
+  };
 }
 
 function openPin(circuit: Circuit, name: string, pin: string, change: string, what: string): Circuit {

@@ -126,7 +126,13 @@ describe("energy state", () => {
   const tool = (read: number): EventDraft => ({ type: "tool-check", payload: { marked: 2200, read } });
 
   test("a tool that bled anything is measured before and after; an open one does not count", () => {
-    const bled: [number, EventDraft][] = [[0, on], [60, off], [61, meter()], [62, charge("C1", 280)], [63, tool(2210)]];
+    const bled: [number, EventDraft][] = [
+      [0, on],
+      [60, off],
+      [61, meter()],
+      [62, charge("C1", 280)],
+      [63, tool(2210)],
+    ];
     const s = state(70, ...bled);
     expect(s.kind === "stored" && s.proof.missing[0]).toMatchObject({ do: "discharge", reservoir: "C1" });
     const done: [number, EventDraft][] = [...bled, ...proof(100)];
@@ -139,7 +145,13 @@ describe("energy state", () => {
   });
 
   test("two readings that cannot both be true: the low one is not believed until it is read again", () => {
-    const lines: [number, EventDraft][] = [[0, on], [60, off], [61, meter()], [62, charge("C1", 280)], [70, charge("C1", 0.3)]];
+    const lines: [number, EventDraft][] = [
+      [0, on],
+      [60, off],
+      [61, meter()],
+      [62, charge("C1", 280)],
+      [70, charge("C1", 0.3)],
+    ];
     const doubted = state(71, ...lines);
     if (doubted.kind !== "stored") throw new Error();
     expect(doubted.proof.reservoirs[0]).toMatchObject({ first: undefined, conflict: expect.stringContaining("should still be there") });

@@ -2,7 +2,9 @@
 
 import { envelopeOf, type Circuit } from "../circuit/circuit";
 import { operatingPoint, type OperatingPoint } from "./operating-point";
-import { instantCurrent } from "../supply/rectifier";
+import { instantCurrent, shortedWatts } from "../supply/rectifier";
+import { isRectifier } from "../circuit/blocks";
+import { parseQuantity } from "../quantity/parse";
 
 export interface MainsDraw {
   amps: number;
@@ -24,10 +26,36 @@ const SAMPLES = 720;
 export function ratedHeaterWatts(circuit: Circuit): number {
   const envelopes = new Map<string, number>();
   for (const e of circuit.elements) {
-    const type = e.tube ?? (e.params.dead ? undefined : e.rectifierTube);
-    if (type) envelopes.set(envelopeOf(e.name), type.heater.volts * type.heater.amps);
+    const type = e.tube ?? (e.params.pulled ? undefined : e.rectifierTube);
+    if (type && !e.params.cold) envelopes.set(envelopeOf(e.name), type.heater.volts * type.heater.amps);
   }
-  return [...envelopes.values()].reduce((a, b) => a + b, 0);
+  return [...envelopes.values()].reduce((a, b) => a + b, 0) + ballastWatts(circuit, envelopes);
+}
+
+/** Watts of the ballasts of series strings whose tubes are all in and warm. */
+function ballastWatts(circuit: Circuit, warm: ReadonlyMap<string, number>): number {
+  return circuit.heaters.reduce((sum, h) => {
+    const parsed = h.string && h.ballast !== undefined ? parseQuantity(h.ballast, { unit: "Ω" }) : undefined;
+    if (!parsed?.ok || !h.tubes.every((t) => warm.has(t))) return sum;
+    const tube = circuit.elements.find((e) => envelopeOf(e.name) === h.tubes[0]);
+    const amps = (tube?.tube ?? tube?.rectifierTube)?.heater.amps ?? 0;
+    return sum + amps * amps * parsed.quantity.value;
+  }, 0);
+}
+
+export interface DrawOptions {
+  /** Volt-amperes of magnetising, relative to what the transformer was made to deliver; none where the line itself is rectified. */
+  magnetising?: number;
+  /** Watts that it was made to deliver: of the whole amp, where tubes are out here. */
+  madeFor?: number;
+}
+
+/** Watts that the transformer of a whole, sound amp delivers at its own mains; undefined where the model does not settle. */
+export function madeFor(circuit: Circuit): number | undefined {
+  const op = operatingPoint(circuit, { mains: circuit.mains?.volts });
+  if (!op.converged || !circuit.mains) return undefined;
+  const { heaterWatts, supplyWatts } = mainsDraw(op);
+  return heaterWatts + supplyWatts;
 }
 
 /**
@@ -36,7 +64,7 @@ export function ratedHeaterWatts(circuit: Circuit): number {
  * @param op a converged operating point of a powered network with averaged rectifiers.
  * @throws RangeError without `*@mains`.
  */
-export function mainsDraw(op: OperatingPoint): MainsDraw {
+export function mainsDraw(op: OperatingPoint, { magnetising = MAGNETISING, madeFor }: DrawOptions = {}): MainsDraw {
   const { network, x } = op;
   const rated = network.circuit.mains;
   if (!rated) throw new RangeError("the circuit has no *@mains line, so nothing can be said of its mains current");
@@ -62,17 +90,21 @@ export function mainsDraw(op: OperatingPoint): MainsDraw {
       supplyWatts += (amps * winding) / SAMPLES;
     }
   }
-  const losses = 1 + TRANSFORMER_LOSS;
-  const magnetising = (MAGNETISING * (ratedHeaterWatts(network.circuit) + supplyWatts / Math.max(ratio, 0.3) ** 2) * ratio) / rated.volts;
+  const direct = network.circuit.facts["line-connected"] === "yes";
+  const losses = direct ? 1 : 1 + TRANSFORMER_LOSS;
+  const shorted = network.circuit.elements.reduce((sum, e) => sum + (isRectifier(e.type) ? shortedWatts(e, ratio) : 0), 0);
+  const idle = direct
+    ? 0
+    : (magnetising * (madeFor ?? ratedHeaterWatts(network.circuit) + supplyWatts / Math.max(ratio, 0.3) ** 2) * ratio) / rated.volts;
   let square = 0;
   for (let k = 0; k < SAMPLES; k++) {
     const phase = (2 * Math.PI * k) / SAMPLES;
-    const heater = (Math.SQRT2 * heaterWatts * Math.cos(phase)) / volts;
-    const amps = (heater + pulses[k]!) * losses + Math.SQRT2 * magnetising * Math.sin(phase);
+    const heater = (Math.SQRT2 * (heaterWatts + shorted) * Math.cos(phase)) / volts;
+    const amps = (heater + pulses[k]!) * losses + Math.SQRT2 * idle * Math.sin(phase);
     square += (amps * amps) / SAMPLES;
   }
   const amps = Math.sqrt(square);
-  return { amps, watts: (heaterWatts + supplyWatts) * losses, voltAmperes: amps * volts, heaterWatts, supplyWatts };
+  return { amps, watts: (heaterWatts + supplyWatts + shorted) * losses, voltAmperes: amps * volts, heaterWatts, supplyWatts };
 }
 
 export interface Lamp {
@@ -102,10 +134,10 @@ export interface BehindLamp {
  * The amp behind a series lamp: the volts at which both carry the same current, by bisection; warmed up, not at switch-on.
  * Currents are added as if in phase, which errs to the dim side by a few percent.
  */
-export function behindLamp(circuit: Circuit, lamp: Lamp, wallVolts: number): BehindLamp {
+export function behindLamp(circuit: Circuit, lamp: Lamp, wallVolts: number, options: DrawOptions = {}): BehindLamp {
   const at = (volts: number) => {
     const op = operatingPoint(circuit, { mains: volts });
-    return { op, amps: mainsDraw(op).amps };
+    return { op, amps: mainsDraw(op, options).amps };
   };
   let low = 0.02 * wallVolts;
   let high = wallVolts;

@@ -30,9 +30,15 @@ describe("sizing the tool", () => {
   });
   test("a tool that is at hand: a short, a small body, low volts, slow", () => {
     expect(toolDoubts({ ohms: 0.5 }, 100e-6, 400, 10)[0]).toMatchObject({ refuse: true, says: expect.stringContaining("plain short") });
-    expect(toolDoubts({ ohms: 220, watts: 100 }, 100e-6, 400, 10)).toMatchObject([{ refuse: false, says: expect.stringContaining("sparks") }]);
-    expect(toolDoubts({ ohms: 2200, watts: 0.5, volts: 1000 }, 100e-6, 400, 10)).toMatchObject([{ refuse: true, says: expect.stringContaining("10 W") }]);
-    expect(toolDoubts({ ohms: 2200, watts: 10, volts: 250 }, 100e-6, 400, 10)).toMatchObject([{ refuse: true, says: expect.stringContaining("Take 2 in series") }]);
+    expect(toolDoubts({ ohms: 220, watts: 100 }, 100e-6, 400, 10)).toMatchObject([
+      { refuse: false, says: expect.stringContaining("sparks") },
+    ]);
+    expect(toolDoubts({ ohms: 2200, watts: 0.5, volts: 1000 }, 100e-6, 400, 10)).toMatchObject([
+      { refuse: true, says: expect.stringContaining("10 W") },
+    ]);
+    expect(toolDoubts({ ohms: 2200, watts: 10, volts: 250 }, 100e-6, 400, 10)).toMatchObject([
+      { refuse: true, says: expect.stringContaining("Take 2 in series") },
+    ]);
     expect(toolDoubts({ ohms: 1e6, watts: 2 }, 100e-6, 400, 10)).toMatchObject([{ refuse: false, says: expect.stringContaining("Slow") }]);
     expect(toolDoubts({ ohms: 2200, watts: 10 }, 100e-6, 400, 10)).toEqual([]);
   });

@@ -30,17 +30,39 @@ describe("a series string", () => {
     expect(high.doubts[0]).toContain("too small");
   });
   test("a tube of another current in the string is named", () => {
-    const c = readCircuit("t\n*@mains 117 50\n*@heater H1 string=V1,V2\nXV1 p g 0 12SQ7\nXV2 q r 0 12AX7\nR1 p 0 1k\nR2 q 0 1k\nR3 g 0 1k\nR4 r 0 1k").circuit;
-    expect(heaterString(c, c.heaters[0]!, 25.2)).toMatchObject({ amps: undefined, doubts: [expect.stringContaining("different currents")] });
+    const c = readCircuit(
+      "t\n*@mains 117 50\n*@heater H1 string=V1,V2\nXV1 p g 0 12SQ7\nXV2 q r 0 12AX7\nR1 p 0 1k\nR2 q 0 1k\nR3 g 0 1k\nR4 r 0 1k",
+    ).circuit;
+    expect(heaterString(c, c.heaters[0]!, 25.2)).toMatchObject({
+      amps: undefined,
+      doubts: [expect.stringContaining("different currents")],
+    });
   });
   test("where it is open: the highest heater first, then what is left", () => {
     expect(findOpen(string, new Map())).toMatchObject({ next: "V2" });
     expect(findOpen(string, new Map([["V2", 55]]))).toMatchObject({ next: "V3" });
-    expect(findOpen(string, new Map([["V2", 55], ["V3", Infinity]]))).toMatchObject({ open: "V3" });
-    const all = new Map([["V1", 14], ["V2", 55], ["V3", 39], ["ballast", 130]]);
+    expect(
+      findOpen(
+        string,
+        new Map([
+          ["V2", 55],
+          ["V3", Infinity],
+        ]),
+      ),
+    ).toMatchObject({ open: "V3" });
+    const all = new Map([
+      ["V1", 14],
+      ["V2", 55],
+      ["V3", 39],
+      ["ballast", 130],
+    ]);
     expect(findOpen(string, all).says).toContain("between them");
     expect(findOpen(string, new Map(all).set("V3", 400)).says).toContain("poor joint");
-    expect([...voltsWithOpen(string, "V3", 117)]).toEqual([["V3", 117], ["V2", 0], ["V1", 0]]);
+    expect([...voltsWithOpen(string, "V3", 117)]).toEqual([
+      ["V3", 117],
+      ["V2", 0],
+      ["V1", 0],
+    ]);
   });
 });
 

@@ -68,9 +68,21 @@ export function rectifierModel(element: Element, mains: number, emission: number
   const full = type === "RECT_FULL" || type === "RECT_BRIDGE";
   return {
     type,
-    peak: Math.SQRT2 * vac * mains,
+    // Half the winding's ampere-turns go into a short: what is left gives about half its volts.
+    peak: Math.SQRT2 * vac * mains * (params.shorted ? 0.5 : 1),
     path: { rs, drop, perveance },
-    pulses: params.dead ? 0 : full && !params.half ? 2 : type === "DOUBLER" ? (params.half ? 1 : 2) : 1,
+    pulses:
+      params.dead || (params.shorted && type !== "RECT_FULL")
+        ? 0
+        : params.shorted
+          ? 1
+          : full && !params.half
+            ? 2
+            : type === "DOUBLER"
+              ? params.half
+                ? 1
+                : 2
+              : 1,
   };
 }
 
@@ -181,4 +193,15 @@ export function ripplePeakToPeak(model: RectifierModel, volts: number, amps: num
   const theta = Math.acos(Math.min(1, Math.max(-1, (volts + model.path.drop) / model.peak)));
   const full = model.pulses === 2 && model.type !== "DOUBLER";
   return full ? (amps / (2 * hertz * farads)) * (1 - (2 * theta) / Math.PI) : (amps / (hertz * farads)) * (1 - theta / Math.PI);
+}
+
+/**
+ * Watts that a shorted winding half or a diode that is shorted through takes from the core, at today's mains over the circuit's.
+ * A shorted half burns vac²/Rs in its own copper and the primary's; a shorted diode puts the winding's volts across the reservoir, which
+ * lets through about half of that. Rough by nature: it decides whether a fuse blows, not by how much.
+ */
+export function shortedWatts(element: Element, mains: number): number {
+  const { vac, rs, shorted, through, pulled } = element.params;
+  if (typeof vac !== "number" || !(shorted || (through && !pulled))) return 0;
+  return ((vac * mains) ** 2 / Math.max(typeof rs === "number" ? rs : 0, 10)) * (shorted ? 1 : 0.5);
 }

@@ -24,7 +24,12 @@ describe("a pot swept from end to end", () => {
   test("a jump, an end that is not reached, the wrong law, a drifted track", () => {
     const jump = track("linear", 1e6, (t, o) => (t > 0.5 ? Math.min(1e6, o + 0.3e6) : o));
     expect(judgeSweep(jump, 1e6)).toMatchObject({ verdict: "out", jumps: [{ from: 0.5, to: 0.6 }] });
-    expect(judgeSweep(track("linear", 1e6, (_, o) => Math.max(o, 50e3)), 1e6).says.join()).toContain("does not reach its end");
+    expect(
+      judgeSweep(
+        track("linear", 1e6, (_, o) => Math.max(o, 50e3)),
+        1e6,
+      ).says.join(),
+    ).toContain("does not reach its end");
     expect(judgeSweep(track("linear"), 1e6, 1e6, "audio").says.join()).toContain("linear where the circuit has audio");
     expect(judgeSweep(track("linear", 1.5e6), 1.5e6, 1e6).says.join()).toContain("150 %");
   });
@@ -38,9 +43,15 @@ describe("a pot swept from end to end", () => {
 describe("a tube test", () => {
   const el34 = findTubeType("EL34");
   test("transconductance against new and reject: 11 mA/V new, 7.15 reject", () => {
-    expect(judgeTubeTest({ method: "transconductance", gm: 10.5 }, el34)).toMatchObject({ verdict: "in", percent: expect.closeTo(95.45, 1) });
+    expect(judgeTubeTest({ method: "transconductance", gm: 10.5 }, el34)).toMatchObject({
+      verdict: "in",
+      percent: expect.closeTo(95.45, 1),
+    });
     expect(judgeTubeTest({ method: "transconductance", gm: 8 }, el34)).toMatchObject({ verdict: "watch" });
-    expect(judgeTubeTest({ method: "transconductance", gm: 7 }, el34)).toMatchObject({ verdict: "out", why: expect.stringContaining("reject 7.2") });
+    expect(judgeTubeTest({ method: "transconductance", gm: 7 }, el34)).toMatchObject({
+      verdict: "out",
+      why: expect.stringContaining("reject 7.2"),
+    });
     expect(judgeTubeTest({ method: "transconductance", percent: 64 })).toMatchObject({ verdict: "out" });
   });
   test("emission condemns, it never clears", () => {

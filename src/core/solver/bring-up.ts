@@ -1,0 +1,154 @@
+/** The stages of a bring-up solved: mains current with its corridor, volts of what is watched, the lamp, controls between their ends. */
+
+import { alter, without } from "../circuit/alter";
+import type { Circuit, TestPoint } from "../circuit/circuit";
+import { LAMPS, type LampAdvice, type LampState, type StagePrediction, type StageStep } from "../bring-up/corridor";
+import { stagesOf, type BringUpStage, type StageOptions } from "../bring-up/stages";
+import { behindLamp, madeFor, mainsDraw, type DrawOptions } from "./mains-draw";
+import { operatingPoint, readings, tubesAtWork, type OperatingPoint } from "./operating-point";
+
+/** Spread of amps of one model: magnetising volt-amperes from half to twice the usual, rectified current by a tenth. */
+const LEAST_MAGNETISING = 0.06;
+const MOST_MAGNETISING = 0.24;
+const SPREAD = 0.1;
+/** A winding gives this much more without its load. Usual regulation of small mains transformers. */
+const UNLOADED = 1.06;
+
+export interface BringUpPrediction {
+  stages: StagePrediction[];
+  lamps: LampAdvice[];
+  /** Working current at the wall's volts, all tubes in. */
+  fullAmps?: number;
+  fullVoltAmperes?: number;
+}
+
+/**
+ * @param wall volts. @param lamp watts of a series lamp, 0 for none. @param set changes to the circuit: a fault that is tried.
+ * @param progress told how far it is, 0 to 1.
+ */
+export function predictBringUp(
+  circuit: Circuit,
+  wall: number,
+  lamp = 0,
+  options: StageOptions = {},
+  progress?: (part: number) => void,
+): BringUpPrediction {
+  const stages = stagesOf(circuit, options).filter((s) => s.powered);
+  const rated = circuit.mains;
+  const draw: DrawOptions = { madeFor: rated && madeFor(circuit) };
+  const out: StagePrediction[] = stages.map((stage, i) => {
+    const amp = without(circuit, stage.without);
+    const steps = stage.steps.map((part) => stepOf(amp, circuit, stage, part * wall, draw));
+    progress?.((i + 1) / (stages.length + 2));
+    return {
+      stage: stage.id,
+      steps: steps.flatMap((s) => s ?? []),
+      lamp: lamp > 0 && rated ? lampState(amp, lamp, wall, draw) : undefined,
+      converged: steps.every((s) => s !== undefined),
+    };
+  });
+  const lamps = rated ? lampsFor(circuit, wall) : [];
+  progress?.(1);
+  const op = rated ? operatingPoint(circuit, { mains: wall }) : undefined;
+  const full = op?.converged ? mainsDraw(op) : undefined;
+  return { stages: out, lamps, fullAmps: full?.amps, fullVoltAmperes: full?.voltAmperes };
+}
+
+function stepOf(amp: Circuit, circuit: Circuit, stage: BringUpStage, mains: number, draw: DrawOptions): StageStep | undefined {
+  const op = operatingPoint(amp, { mains: circuit.mains ? mains : undefined });
+  if (!op.converged) return undefined;
+  const current = circuit.mains ? corridorOf(op, draw) : { amps: 0, low: 0, high: 0 };
+  const there = stage.watch.filter((w) => w.node !== undefined && op.network.index.has(w.node));
+  const points = there.map((w): TestPoint => ({ name: w.point, node: w.node!, order: 0, label: w.label, line: 0 }));
+  const volts: Record<string, number> = Object.fromEntries(readings(op, points));
+  for (const w of stage.watch)
+    if (w.windingVolts !== undefined) volts[w.point] = w.windingVolts * (mains / (circuit.mains?.volts ?? mains)) * UNLOADED;
+  return { mains, ...current, volts };
+}
+
+function corridorOf(op: OperatingPoint, draw: DrawOptions): { amps: number; low: number; high: number } {
+  return {
+    amps: mainsDraw(op, draw).amps,
+    low: mainsDraw(op, { ...draw, magnetising: LEAST_MAGNETISING }).amps * (1 - SPREAD),
+    high: mainsDraw(op, { ...draw, magnetising: MOST_MAGNETISING }).amps * (1 + SPREAD),
+  };
+}
+
+function lampState(amp: Circuit, watts: number, wall: number, draw: DrawOptions): LampState {
+  const b = behindLamp(amp, { watts, volts: wall }, wall, draw);
+  return { watts, ampVolts: b.ampVolts, amps: b.amps, glow: b.glow };
+}
+
+function lampsFor(circuit: Circuit, wall: number): LampAdvice[] {
+  return LAMPS.map((watts) => {
+    const b = behindLamp(circuit, { watts, volts: wall }, wall);
+    return { watts, share: b.ampVolts / wall, glow: b.glow };
+  });
+}
+
+/** A control or switch that must not be moved with the power on, and what happens between its positions. */
+export interface LiveMove {
+  control: string;
+  label: string;
+  /** What goes wrong between, in words. */
+  why: string;
+}
+
+/** More than this times its plate rating, or this much above where it stands, and a tube is at risk. */
+const OVER_RATING = 1.2;
+const OVER_IDLE = 1.5;
+
+/**
+ * Every switch between its positions and every control with its wiper lifted, solved: which of them leave a tube without bias or a
+ * screen floating.
+ */
+export function movesNotLive(circuit: Circuit, wall: number): LiveMove[] {
+  const at = (amp: Circuit) => operatingPoint(amp, { mains: circuit.mains ? wall : undefined });
+  const rest = at(circuit);
+  if (!rest.converged) return [];
+  const idle = tubesAtWork(rest);
+  const out: LiveMove[] = [];
+  for (const e of circuit.elements) {
+    const between =
+      e.type === "SW2"
+        ? ["open"]
+        : e.type === "SW"
+          ? [e.params.state === "open" ? "closed" : "open"]
+          : e.type === "POT"
+            ? ["wiper-open"]
+            : [];
+    for (const state of between) {
+      const op = at(alter(circuit, [`${e.name}=${state}`]));
+      if (!op.converged) {
+        out.push({ control: e.name, label: e.notes.label ?? "", why: "between its positions the amp comes to no rest in the model" });
+        continue;
+      }
+      const worst = [...tubesAtWork(op)].flatMap(([name, work]) => {
+        const before = idle.get(name)!;
+        const rated = circuit.elements.find((x) => x.name === name)?.tube?.ratings;
+        if (!rated || rated.plateWatts < 5) return [];
+        const over = work.plateWatts > OVER_RATING * rated.plateWatts && work.plateWatts > OVER_IDLE * before.plateWatts;
+        const screen =
+          work.screenWatts !== undefined &&
+          rated.screenWatts !== undefined &&
+          work.screenWatts > OVER_RATING * rated.screenWatts &&
+          work.screenWatts > OVER_IDLE * (before.screenWatts ?? 0);
+        const floats = op.undetermined.some((n) => circuit.elements.find((x) => x.name === name)!.nodes.includes(n));
+        return over
+          ? [`${name} rises from ${before.plateWatts.toFixed(0)} to ${work.plateWatts.toFixed(0)} W`]
+          : screen
+            ? [`the screen of ${name} rises to ${work.screenWatts!.toFixed(1)} W`]
+            : floats
+              ? [`an electrode of ${name} hangs on nothing`]
+              : [];
+      });
+      if (worst.length > 0)
+        out.push({
+          control: e.name,
+          label: e.notes.label ?? "",
+          why: `${e.type === "POT" ? "with its wiper off the track" : "between its positions"} ${worst.slice(0, 2).join(", ")}`,
+        });
+    }
+  }
+  return out;
+}
