@@ -11,6 +11,8 @@ import { ohmmeter } from "@/core/solver/ohmmeter";
 import { readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "@/core/solver/operating-point";
 import { knobsOf, type Knob } from "@/core/solver/tolerance";
 import { parseQuantity } from "@/core/quantity/parse";
+import { isRectifier } from "@/core/circuit/blocks";
+import { heaterOf, heaterString } from "@/core/supply/heaters";
 import { rippleAt } from "./ripple";
 
 /** A true fault, with the circumstances that it needs to show. */
@@ -36,6 +38,9 @@ export interface Stands {
   noted: string;
 }
 
+/** How much more a winding gives with every tube out, and what a shorted half leaves of it. */
+const REGULATION = 0.06;
+const SHORTED_LEAVES = 0.5;
 /** A healthy amp's parts lie well within their tolerance. */
 const SPREAD = 0.5;
 const MOST_KEPT = 60;
@@ -140,6 +145,49 @@ export class BenchAmp {
     return settled < 1e9 ? settled : undefined;
   }
 
+  /** Amperes of the fuse that belongs in its line; undefined where the file does not say. */
+  get fuse(): number | undefined {
+    const amps = Number(this.circuit.facts.fuse);
+    return amps > 0 ? amps : undefined;
+  }
+
+  /**
+   * Ohms of what is no resistor of the netlist: "V3 heater" cold, "HT.1" of the high-tension winding, "H1 string" across a series string.
+   * Infinity when open, undefined for what is not there.
+   */
+  windingOhms(what: string, stands: Omit<Stands, "mains">): number | undefined {
+    const showing = this.showing(stands);
+    const tube = /^(V\d+) heater$/i.exec(what)?.[1]?.toUpperCase();
+    if (tube) {
+      const heater = heaterOf(this.circuit, tube);
+      return heater && (showing.includes(`${tube}=heater-open`) ? Infinity : heater.coldOhms);
+    }
+    const string = this.circuit.heaters.find((h) => h.string && what.toUpperCase() === `${h.name} STRING`);
+    if (string)
+      return string.tubes.some((t) => showing.includes(`${t}=heater-open`)) ? Infinity : heaterString(this.circuit, string, 117).coldOhms;
+    const half = /^HT(?:\d)?(?:\.([12]))?$/i.exec(what);
+    const rectifier = this.circuit.elements.find((e) => isRectifier(e.type) && e.nodes[0] !== "0");
+    if (!half || !rectifier || typeof rectifier.params.rs !== "number") return undefined;
+    // A few turns of the outer half are all that is left of one with a short.
+    const shorted = showing.includes(`${rectifier.name}=winding-short`) && half[1] === "1";
+    return 0.5 * rectifier.params.rs * (shorted ? 0.12 : half[1] === "2" ? 1.04 : 1);
+  }
+
+  /** Volts rms of a winding by its name in the bring-up, "HT.1" or "H1"; undefined for what is not there. */
+  windingVolts(what: string, stands: Stands): number | undefined {
+    const name = what.toUpperCase();
+    const rectifier = this.circuit.elements.find((e) => isRectifier(e.type) && (e.nodes[0] === "0") === name.startsWith("BIAS"));
+    const rated = /^HT\d?(\.[12])?$|^BIAS\.AC$/.test(name)
+      ? rectifier?.params.vac
+      : this.circuit.heaters.find((h) => h.name === name)?.volts;
+    if (typeof rated !== "number") return undefined;
+    const tubes = this.circuit.elements.filter((e) => e.tube).length;
+    const out = this.altered(stands).elements.filter((e) => e.tube).length;
+    const unloaded = 1 + REGULATION * (1 - out / Math.max(1, tubes));
+    const shorted = this.showing(stands).some((f) => f.endsWith("=winding-short")) ? SHORTED_LEAVES : 1;
+    return rated * (stands.mains / this.circuit.mains!.volts) * this.tap(stands) * unloaded * shorted;
+  }
+
   /** Milliamperes of a tube's cathode; 0 for a tube that is out. */
   milliamps(tube: string, stands: Stands): number {
     const work = tubesAtWork(this.solved({ ...stands, mains: Math.round(stands.mains) })).get(tube.toUpperCase());
@@ -181,7 +229,9 @@ export class BenchAmp {
   lampLeaves(stands: Stands, lamp: Lamp): { ampVolts: number; amps: number; glow: number } {
     const tap = this.tap(stands);
     // Seen from the amp's side of the tap the lamp is one for so many times the volts.
-    const behind = behindLamp(this.altered(stands), { watts: lamp.watts, volts: lamp.volts * tap }, stands.mains * tap, { madeFor: this.madeFor });
+    const behind = behindLamp(this.altered(stands), { watts: lamp.watts, volts: lamp.volts * tap }, stands.mains * tap, {
+      madeFor: this.madeFor,
+    });
     return { ampVolts: behind.ampVolts / tap, amps: behind.amps * tap, glow: behind.glow };
   }
 

@@ -28,6 +28,8 @@ const MOST_BEHIND = 60_000;
 /** Watts of the lamp that stands on this bench. */
 const BENCH_LAMP = 100;
 /** Seconds from cold to the first volts through warm tubes, and to the last. */
+const FUSE_TIMES = 2;
+const FUSE_MS = 1500;
 const WARM_FROM = 6;
 const WARM_TO = 18;
 
@@ -38,6 +40,9 @@ export class BenchSession {
   private nextMeter = 0;
   private nextMains = 0;
   private ampVolts: number;
+  /** Since when the fuse carries more than it bears, and whether it has gone. */
+  private overSince?: number;
+  private blown = false;
   /** Volts at the amp when it was switched off: what its reservoirs were charged by. */
   private offFrom?: number;
 
@@ -57,6 +62,8 @@ export class BenchSession {
   stands(state: BenchState, amp = this.amp): void {
     if (state.lamp !== this.state.lamp) this.mains.lamp = state.lamp ? BENCH_LAMP : 0;
     if (this.state.on && !state.on) this.offFrom = this.ampVolts;
+    // Power goes on again only with a new fuse in.
+    if (!this.state.on && state.on) this.blown = false;
     this.state = { ...state, noted: state.noted || this.state.noted };
     this.amp = amp;
   }
@@ -86,9 +93,11 @@ export class BenchSession {
         const now = this.nextMains;
         this.nextMains += MAINS_EVERY;
         const supply = this.mains.volts(now);
-        const { volts, amps, glow } = this.mains.atAmp(this.amp, this.standsAt(supply), supply, this.state.on);
+        const shown = this.mains.atAmp(this.amp, this.standsAt(supply), supply, this.state.on && !this.blown);
+        this.watchFuse(shown.amps, now);
+        const { volts, amps, glow } = this.blown ? { volts: 0, amps: 0, glow: 0 } : shown;
         this.ampVolts = volts;
-        out.push(writeLine(this.mains.line(volts, amps, glow, now)));
+        out.push(writeLine({ ...this.mains.line(volts, amps, glow, now), ...(this.blown ? { fuse: "blown" as const } : {}) }));
       } else {
         const now = this.nextMeter;
         this.nextMeter += METER_EVERY;
@@ -96,6 +105,14 @@ export class BenchSession {
       }
     }
     return out;
+  }
+
+  /** A slow fuse goes when it carries twice its rating for a while. */
+  private watchFuse(amps: number, at: number): void {
+    const { fuse } = this.amp;
+    if (fuse === undefined || amps < FUSE_TIMES * fuse) this.overSince = undefined;
+    else this.overSince ??= at;
+    if (this.overSince !== undefined && at - this.overSince >= FUSE_MS) this.blown = true;
   }
 
   private standsAt(mains: number): Stands {
@@ -110,12 +127,16 @@ export class BenchSession {
       case "dcv":
         return this.directVolts(point);
       case "acv": {
+        const winding = this.amp.windingVolts(point, this.standsAt(this.ampVolts));
+        if (winding !== undefined) return this.state.on && !this.blown ? winding : 0;
         const node = this.amp.nodeOf(point);
         return node === undefined ? undefined : this.state.on ? this.amp.ripple(node, this.standsAt(this.ampVolts)) : 0;
       }
       case "ohm": {
         // On an amp with volts in it an ohmmeter shows nonsense; this one shows an overload.
         if (this.state.on) return Infinity;
+        const winding = this.amp.windingOhms(point, this.state);
+        if (winding !== undefined) return winding;
         const nodes = this.amp.nodesOf(point);
         return nodes ? (this.amp.ohms(...nodes, this.state) ?? Infinity) : undefined;
       }
@@ -132,6 +153,7 @@ export class BenchSession {
     const node = this.amp.nodeOf(point);
     if (node === undefined) return undefined;
     const { state } = this;
+    if (state.on && this.blown) return 0;
     if (state.on) {
       const hot = this.amp.volts(node, this.standsAt(this.ampVolts));
       if (state.seconds >= WARM_TO) return hot;

@@ -54,6 +54,9 @@ export function workerSolver(): SolverPort {
     solve: (netlist, conditions) => ask((to) => to.solve(netlist, conditions)),
     suspects: (netlist, evidence, conditions, history, progress) =>
       ask((to) => to.suspects(netlist, evidence, conditions, history, progress && proxy(progress))),
+    bringUp: (netlist, wall, lamp, options, progress) => ask((to) => to.bringUp(netlist, wall, lamp, options, progress && proxy(progress))),
+    cold: (netlist, progress) => ask((to) => to.cold(netlist, progress && proxy(progress))),
+    isolate: (netlist, bench, answers, progress) => ask((to) => to.isolate(netlist, bench, answers, progress && proxy(progress))),
     fit: (data) => ask((to) => to.fit(data)),
     cancel: () => giveUp(new SolverCancelled()),
   };

@@ -3,8 +3,13 @@
 import { expose } from "comlink";
 import { readCircuit } from "@/core/circuit/read";
 import type { Circuit } from "@/core/circuit/circuit";
+import { movesNotLive, predictBringUp } from "@/core/solver/bring-up";
+import { coldList } from "@/core/solver/cold-list";
+import type { StageOptions } from "@/core/bring-up/stages";
+import { isolate, IsolationTable, type Answer, type Isolation } from "@/core/suspects/isolate";
+import type { ColdCheck } from "@/core/walk/cold-check";
 import { solveExpected } from "@/core/solver/expected";
-import type { FittedType, Solution, SuspectsAnswer } from "@/core/solver/port";
+import type { BringUpAnswer, FittedType, Solution, SuspectsAnswer } from "@/core/solver/port";
 import type { Evidence } from "@/core/suspects/evidence";
 import type { PartHistory } from "@/core/suspects/history";
 import { nextMeasurements } from "@/core/suspects/next";
@@ -17,6 +22,7 @@ import { writeTubeType } from "@/core/tubes/type-line";
 import { solveKey, type SolveConditions, type Solved } from "@/core/walk/modelled";
 
 let table: { netlist: string; faults: FaultTable } | undefined;
+let isolation: { key: string; table: IsolationTable } | undefined;
 let last: { netlist: string; circuit: Circuit } | undefined;
 
 function circuitOf(netlist: string): Circuit {
@@ -61,6 +67,23 @@ const api = {
     const { suspects, notYetTestable, recheck, standsAlone, circuitDoubtful, posterior } = rank(faults, evidence, history);
     const next = nextMeasurements(posterior, conditions);
     return { suspects, notYetTestable, next, recheck, standsAlone, circuitDoubtful, evidence, ms: performance.now() - started };
+  },
+  bringUp(netlist: string, wall: number, lamp: number, options: StageOptions, progress?: (part: number) => void): BringUpAnswer {
+    const circuit = circuitOf(netlist);
+    return { ...predictBringUp(circuit, wall, lamp, options, progress), notLive: movesNotLive(circuit, wall) };
+  },
+  cold(netlist: string, progress?: (part: number) => void): ColdCheck[] {
+    return coldList(circuitOf(netlist), progress);
+  },
+  isolate(
+    netlist: string,
+    bench: { wall: number; lamp: number; fuse?: number },
+    answers: Answer[],
+    progress?: (part: number) => void,
+  ): Isolation {
+    const key = JSON.stringify([netlist, bench]);
+    if (isolation?.key !== key) isolation = { key, table: new IsolationTable(circuitOf(netlist), { ...bench, progress }) };
+    return isolate(isolation.table, answers);
   },
   fit(data: SheetData): FittedType {
     const { model, rows, doubts } = fitTube(data);

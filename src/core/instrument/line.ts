@@ -42,6 +42,8 @@ export interface MainsLine {
   /** Watts of the series lamp, where one is in circuit, and the part of its power that it glows with. */
   lamp?: number;
   glow?: number;
+  /** The fuse in the line has gone: nothing flows until it is renewed. */
+  fuse?: "blown";
 }
 
 /** An instrument that was heard and is heard no more. */
@@ -76,7 +78,7 @@ export type ReadLine = { ok: true; line: BenchLine } | { ok: false; read: string
 
 const FORMS: Record<string, string> = {
   meter: "meter n=1 at=1764070000123 kind=dcv value=318.2 digit=0.1 range=1000 [auto] [over]",
-  mains: "mains n=1 at=1764070000123 volts=230.4 amps=0.52 [lamp=60 glow=0.1]",
+  mains: "mains n=1 at=1764070000123 volts=230.4 amps=0.52 [lamp=60 glow=0.1] [fuse=blown]",
   gone: "gone meter, or gone mains",
   want: "want n=1 point=V2.p kind=dcv [range=1000] [noted=panel%20on]",
   set: "set [mains=115] [lamp=60]",
@@ -131,6 +133,7 @@ export function readLine(text: string): ReadLine {
         volts: number("volts", 0),
         amps: number("amps", 0),
         ...(fields.has("lamp") ? { lamp: number("lamp", 0), glow: maybe("glow", 0) ?? 0 } : {}),
+        ...(fields.get("fuse") === "blown" ? { fuse: "blown" as const } : {}),
       });
     case "gone": {
       const what = words[0];
@@ -175,6 +178,7 @@ export function writeLine(line: BenchLine): string {
         `mains n=${line.n} at=${line.at} volts=${line.volts} amps=${line.amps}`,
         ...pair("lamp", line.lamp),
         ...pair("glow", line.glow),
+        ...pair("fuse", line.fuse),
       ].join(" ");
     case "gone":
       return `gone ${line.what}`;

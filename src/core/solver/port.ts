@@ -5,6 +5,11 @@ import type { Evidence } from "../suspects/evidence";
 import type { PartHistory } from "../suspects/history";
 import type { NextMeasurement } from "../suspects/next";
 import type { Suspect } from "../suspects/rank";
+import type { LampAdvice, StagePrediction } from "../bring-up/corridor";
+import type { StageOptions } from "../bring-up/stages";
+import type { Answer, Isolation } from "../suspects/isolate";
+import type { ColdCheck } from "../walk/cold-check";
+import type { LiveMove } from "./bring-up";
 import type { TubePointOfWork } from "./operating-point";
 import type { Stress } from "./stress";
 import type { FitRow } from "../tubes/fit";
@@ -48,6 +53,15 @@ export interface SuspectsAnswer {
   ms: number;
 }
 
+/** What a bring-up should show. */
+export interface BringUpAnswer {
+  stages: StagePrediction[];
+  lamps: LampAdvice[];
+  fullAmps?: number;
+  fullVoltAmperes?: number;
+  notLive: LiveMove[];
+}
+
 export interface SolverPort {
   /** Bands of every point; `progress` is told 0 to 1. */
   expected(netlist: string, conditions: SolveConditions, progress?: (part: number) => void): Promise<Solved>;
@@ -62,6 +76,17 @@ export interface SolverPort {
     history: PartHistory | undefined,
     progress?: (part: number) => void,
   ): Promise<SuspectsAnswer>;
+  /** Every stage of a bring-up at the wall's volts, behind a lamp of `lamp` watts (0: none). */
+  bringUp(netlist: string, wall: number, lamp: number, options: StageOptions, progress?: (part: number) => void): Promise<BringUpAnswer>;
+  /** The resistance list of the cold amp. */
+  cold(netlist: string, progress?: (part: number) => void): Promise<ColdCheck[]>;
+  /** What the answers leave of the causes of a blown fuse; what each cause would show is solved at the first call and kept. */
+  isolate(
+    netlist: string,
+    bench: { wall: number; lamp: number; fuse?: number },
+    answers: Answer[],
+    progress?: (part: number) => void,
+  ): Promise<Isolation>;
   /** Gives up what is under way; its promises reject with SolverCancelled. */
   cancel(): void;
 }

@@ -1,6 +1,7 @@
 /** Each piece of evidence as a column: what every hypothesis predicts for it, on the scale that it is judged on. */
 
-import { findElement } from "../circuit/circuit";
+import { envelopeOf, findElement } from "../circuit/circuit";
+import { bulbCelsius, bulbSigma } from "./temperature";
 import { observationChance } from "./observations";
 import type { Evidence, Observable } from "./evidence";
 import { togetherOf, type FaultTable, type Hypothesis, type Shown } from "./table";
@@ -105,6 +106,24 @@ export function columnOf(table: FaultTable, o: Observable, value: number, lines?
         slip: 1 / 150,
       };
     }
+    case "temp": {
+      const name = o.point.toUpperCase();
+      const sections = circuit.elements.filter((e) => e.tube && envelopeOf(e.name) === name);
+      const type = sections[0]?.tube;
+      if (!type) throw new RangeError(`no tube ${o.point}`);
+      const shown = table.shown(o.conditions);
+      const watts = (s: Shown) => sections.reduce((sum, e) => sum + (s.tubeWatts.get(e.name) ?? 0), 0);
+      return {
+        evidence,
+        y: value,
+        mean: Float64Array.from(table.hypotheses, (h, i) =>
+          shown[i]!.converged ? bulbCelsius(type, watts(shown[i]!), heated(h, name), sections.length) : NaN,
+        ),
+        own: bulbSigma,
+        sharedSigma: nothingShared,
+        slip: 1 / 400,
+      };
+    }
     case "leak": {
       const c = findElement(circuit, o.point);
       if (c?.letter !== "C") throw new RangeError(`no capacitor ${o.point}`);
@@ -162,6 +181,12 @@ function emissionLeft(h: Hypothesis, tube: string): number {
   const about = h.changes.find((c) => c.replace(/^X/i, "").split("=")[0]!.toUpperCase() === tube);
   const word = about?.split("=")[1] ?? "";
   return word === "dead" ? 0 : word.startsWith("weak:") ? Number(word.slice(5)) : 1;
+}
+
+/** Part of this envelope's heater that burns: a dead tube mostly has an open heater, but not always. */
+function heated(h: Hypothesis, envelope: string): number {
+  const about = h.fault.refs.some((r) => envelopeOf(r) === envelope);
+  return about && h.fault.kind === "heater open" ? 0 : about && h.fault.kind === "tube dead" ? 0.3 : 1;
 }
 
 function leakOhms(h: Hypothesis, capacitor: string): number {

@@ -3,13 +3,13 @@
 import type { Circuit } from "../circuit/circuit";
 import { solveKey, type SolveConditions } from "../walk/modelled";
 
-export type EvidenceKind = "dcv" | "ohm" | "ma" | "acv" | "leak" | "gm" | "observe";
+export type EvidenceKind = "dcv" | "ohm" | "ma" | "acv" | "leak" | "gm" | "temp" | "observe";
 
 export interface Evidence {
-  /** A test point; for ohm a part or "a:b"; for ma, gm a tube; for leak a capacitor; for observe the observation's name. */
+  /** A test point; for ohm a part or "a:b"; for ma, gm, temp a tube; for leak a capacitor; for observe the observation's name. */
   point: string;
   kind: EvidenceKind;
-  /** Volts, ohms, milliamperes, volts rms, percent of new; 1 for an observation that was made, 0 for one that was looked for in vain. */
+  /** Volts, ohms, milliamperes, volts rms, percent of new, degrees Celsius; 1 for an observation that was made, 0 for one that was looked for in vain. */
   value: number;
   conditions: SolveConditions;
   /** How often it was read with the same outcome; once unless given. What was read twice alike is hardly a slip. */

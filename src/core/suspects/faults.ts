@@ -62,6 +62,10 @@ export function faultsOf(circuit: Circuit): Fault[] {
   for (const [envelope, halves] of envelopesOf(circuit))
     if (halves.length > 1)
       add(halves[0], `${envelope} heater open`, [envelope], "heater open", () => halves.map((h) => `${fileName(h)}=dead`));
+  for (const h of circuit.heaters) {
+    const first = circuit.elements.find((e) => (e.tube ?? e.rectifierTube) && envelopeOf(e.name) === h.tubes[0]);
+    if (h.string && first) add(first, `${h.name} heater string open`, h.tubes, "heater open", () => [`${fileName(first)}=heater-open`]);
+  }
   for (const [can, parts] of cansOf(circuit))
     if (parts.length > 1)
       add(

@@ -4,7 +4,8 @@ import type { Circuit } from "../circuit/circuit";
 import type { JobState } from "../job/fold";
 import { solveConditions, type SolveConditions } from "../walk/modelled";
 import { gathered, observableKey, pointNamed, sameMeasurement, type Evidence } from "./evidence";
-import { findElement } from "../circuit/circuit";
+import { envelopeOf, findElement } from "../circuit/circuit";
+import { celsiusOf, WARM_MINUTES } from "./temperature";
 
 export interface JobEvidence {
   evidence: Evidence[];
@@ -29,6 +30,10 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
       leftOut.push({ point: r.point, why: "behind a lamp: the amp’s own mains is not known" });
       continue;
     }
+    if (r.kind === "ohm" && !ohmPlace(circuit, r.point)) {
+      leftOut.push({ point: r.point, why: "not between two nodes of this circuit: judged at Cold checks" });
+      continue;
+    }
     const point = r.kind === "dcv" ? pointNamed(circuit, r.point) : r.kind === "ohm" ? r.point : findElement(circuit, r.point)?.name;
     if (point === undefined || r.kind === "acv") {
       leftOut.push({ point: r.point, why: r.kind === "acv" ? "an AC level without its tone: see Signal" : "not a point of this circuit" });
@@ -47,6 +52,17 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
     const e: Evidence = { point: o.name, kind: "observe", value: 1, conditions: rounded(solveConditions(circuit, o.conditions)) };
     found.push(e);
   }
+  for (const t of state.temperatures) {
+    const celsius = celsiusOf(t);
+    if (t.seq <= after || celsius === undefined) continue;
+    const tube = envelopeOf(t.place.trim().toUpperCase());
+    if (!circuit.elements.some((e) => e.tube && envelopeOf(e.name) === tube))
+      leftOut.push({ point: t.place, why: "a temperature is held against the model for tubes only" });
+    else if ((t.warmMinutes ?? WARM_MINUTES) < WARM_MINUTES)
+      leftOut.push({ point: t.place, why: `on for less than ${WARM_MINUTES} min: not warm yet` });
+    else
+      found.push({ point: tube, kind: "temp", value: celsius, conditions: rounded(solveConditions(circuit, { mains: state.mainsVolts })) });
+  }
   return {
     evidence: gathered(
       found.filter((e, i) => !found.slice(i + 1).some((later) => observableKey(later) !== observableKey(e) && sameMeasurement(later, e))),
@@ -54,6 +70,18 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
     leftOut,
     ...(changed ? { since: { seq: changed.seq, position: changed.position } } : {}),
   };
+}
+
+/** Whether an ohm reading lies between nodes that the model has. */
+function ohmPlace(circuit: Circuit, point: string): boolean {
+  const there = (n: string) => n === "0" || circuit.elements.some((e) => e.nodes.includes(n));
+  if (point.includes(":"))
+    return point
+      .toLowerCase()
+      .split(":")
+      .map((n) => n.trim())
+      .every(there);
+  return findElement(circuit, point) !== undefined || pointNamed(circuit, point) !== undefined;
 }
 
 /** Conditions with the mains to the volt. */

@@ -103,6 +103,12 @@ function whyOf(left: Weighed[], c: Column, o: Observable): string {
     laws.find((l) => Math.abs(l.law[0] - first!.law[0]) > l.law[1] + first!.law[1]);
   if (!first || !other) return "it narrows what is left";
   const show = (m: number) =>
-    o.kind === "ohm" ? `${Math.exp(m).toPrecision(3)} Ω` : o.kind === "gm" ? `${Math.round(m)} %` : `${m.toPrecision(3)} V`;
+    o.kind === "ohm"
+      ? `${Math.exp(m).toPrecision(3)} Ω`
+      : o.kind === "gm"
+        ? `${Math.round(m)} %`
+        : o.kind === "temp"
+          ? `${Math.round(m)} °C`
+          : `${m.toPrecision(3)} V`;
   return `${first.name} would give about ${show(first.law[0])}, ${other.name} ${show(other.law[0])}`;
 }

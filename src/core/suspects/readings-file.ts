@@ -15,9 +15,9 @@ export interface ReadingProblem {
   expected: string;
 }
 
-const KINDS: readonly EvidenceKind[] = ["dcv", "acv", "ma", "ohm", "leak", "gm", "observe"];
+const KINDS = ["dcv", "acv", "ma", "ohm", "leak", "gm", "observe"] as const satisfies readonly EvidenceKind[];
 const COLUMNS = ["point", "kind", "value", "unit", "mains", "without", "set", "input", "freq", "level"];
-const UNITS: Record<Exclude<EvidenceKind, "observe">, Unit> = { dcv: "V", acv: "V", ma: "A", ohm: "Ω", leak: "V", gm: "%" };
+const UNITS: Record<Exclude<EvidenceKind, "observe" | "temp">, Unit> = { dcv: "V", acv: "V", ma: "A", ohm: "Ω", leak: "V", gm: "%" };
 
 /** Reads the file; every bad line is reported. @param base conditions where a line says none. */
 export function readEvidence(text: string, circuit: Circuit, base: SolveConditions): { evidence: Evidence[]; problems: ReadingProblem[] } {
@@ -42,7 +42,7 @@ export function readEvidence(text: string, circuit: Circuit, base: SolveConditio
   rows.forEach((row, i) => {
     const cell = (name: string) => (row[names.indexOf(name)] ?? "").trim();
     const problem = (found: string, expected: string) => void problems.push({ line: i + 2, found, expected });
-    const kind = cell("kind").toLowerCase() as EvidenceKind;
+    const kind = cell("kind").toLowerCase() as (typeof KINDS)[number];
     if (!KINDS.includes(kind)) return problem(cell("kind") || "no kind", `one of ${KINDS.join(", ")}`);
     const conditions = conditionsOf(cell, base, circuit, problem);
     if (!conditions) return;
@@ -126,7 +126,7 @@ function expectedPlace(circuit: Circuit, kind: EvidenceKind): string {
 }
 
 /** The value in the unit that is judged, or what is expected. */
-function valueOf(typed: string, unit: string, kind: Exclude<EvidenceKind, "observe">): number | string {
+function valueOf(typed: string, unit: string, kind: Exclude<EvidenceKind, "observe" | "temp">): number | string {
   if (kind === "ohm" && /^(open|ol|inf(inity)?)$/i.test(typed)) return 1e9;
   // A bare current is in milliamperes, as the kind says; a unit that is written counts.
   const bare = /^[-+−]?[\d.]+(e[-+]?\d+)?$/i.test(typed);

@@ -199,7 +199,9 @@ function Overlay({ suspect, answer }: { suspect: Suspect; answer: SuspectsAnswer
           ? formatQuantity(v / 1e3, "A", 3)
           : kind === "gm"
             ? `${Math.round(v)} %`
-            : formatVolts(v);
+            : kind === "temp"
+              ? `${Math.round(v)} °C`
+              : formatVolts(v);
   return (
     <section aria-label="Predicted beside measured">
       <h2 className="font-bold">
