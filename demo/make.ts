@@ -15,7 +15,8 @@ import { Days } from "./days";
 import { venn } from "./jobs/drover";
 import { ferry, rusk } from "./jobs/lantern";
 import { halberdHead } from "./jobs/halberd";
-import { museum } from "./jobs/minor";
+import { foyerLantern } from "./jobs/foyer";
+import { kitchenSet, museum } from "./jobs/minor";
 import { lamplight } from "./jobs/picture-house";
 import { marrowby, netmakers } from "./jobs/wren";
 import { cabinet, can, underside } from "./photos";
@@ -31,6 +32,8 @@ const ON_THE_BENCH: [number, number, BenchFault[]][] = [
   [1006, 47, [{ set: "TAP=1.09" }]],
   [1007, 59, [{ set: "V6=weak:0.25" }]],
   [1008, 67, [{ set: "R9=open" }]],
+  [1009, 71, [{ set: "V6=winding-short" }]],
+  [1010, 73, [{ set: "V2=heater-open" }]],
 ];
 
 /** Fills an empty shop. `now` is the time that the tapes lead up to. */
@@ -45,7 +48,7 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   });
   const model = async (file: string): Promise<AmpModel> => addModel(database, readFileSync(join(AMPS, `${file}.cir`), "utf8"));
   const [wren, lantern, drover] = [await model("wren-5"), await model("lantern-15"), await model("drover-40")];
-  const [picture, , halberd] = [await model("picture-house"), await model("minor"), await model("halberd-120")];
+  const [picture, minor, halberd] = [await model("picture-house"), await model("minor"), await model("halberd-120")];
   const store = async (picture: Promise<Buffer>) => (await storePhoto(database, await picture)).hash;
   const photo = {
     cabinet: await store(cabinet("#6b3a2e", true)),
@@ -69,5 +72,7 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   await take(1006, "Netmakers' Hall committee", "Wren 5", "", wren, netmakers(days(), photo));
   await take(1007, "Lamplight Picture House", "Picture House", "PH-021", picture, lamplight(days()));
   await take(1008, "Ferry Dance Orchestra", "Halberd 120", "OH-0217", halberd, halberdHead(days(), photo));
+  await take(1009, "Lamplight Picture House", "Lantern 15", "TW-2218", lantern, foyerLantern(days(), photo));
+  await take(1010, "Mrs. Tilda Marrowby", "Vantry Minor", "M-0411", minor, kitchenSet(days()));
   for (const [id, seed, faults] of ON_THE_BENCH) await putOnBench(database, id, { seed, faults });
 }

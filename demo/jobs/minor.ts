@@ -55,3 +55,22 @@ export function museum(d: Days): Days {
     })
     .log(2, { type: "waiting", payload: { on: "soak", what: "ten minutes on, fifty off, four days" } });
 }
+
+/** Mrs. Marrowby's own Minor: dark since the news. With its circuit, and nothing measured yet. */
+// True fault: the heater of V2 is open.
+export function kitchenSet(d: Days): Days {
+  return d
+    .day(1, "16:10")
+    .log(0, { type: "job-opened", payload: { owner: "Mrs. Tilda Marrowby", amp: "Vantry Minor", contact: "Harbour Row 7" } })
+    .log(2, {
+      type: "complaint",
+      payload: { words: "It went out in the middle of the news. No light, no sound.", when: ["always"], use: "The kitchen, all day" },
+    })
+    .log(1, { type: "brief", payload: { order: ["originality", "reliability", "tone", "cost"], mustNotChange: "The case and the dial" } })
+    .log(1, { type: "identity", payload: { maker: "Vantry", model: "Minor", serial: "M-0411" } })
+    .mains(117)
+    .prove(3, [
+      ["C1", 0.1, 0.1],
+      ["C2", 0.1, 0.1],
+    ]);
+}

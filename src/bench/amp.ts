@@ -152,17 +152,17 @@ export class BenchAmp {
   }
 
   /**
-   * Ohms of what is no resistor of the netlist: "V3 heater" cold, "HT.1" of the high-tension winding, "H1 string" across a series string.
+   * Ohms of what is no resistor of the netlist: "V3.heater" cold, "HT.1" of the high-tension winding, "H1.string" across a series string.
    * Infinity when open, undefined for what is not there.
    */
   windingOhms(what: string, stands: Omit<Stands, "mains">): number | undefined {
     const showing = this.showing(stands);
-    const tube = /^(V\d+) heater$/i.exec(what)?.[1]?.toUpperCase();
+    const tube = /^(V\d+)[ .]heater$/i.exec(what)?.[1]?.toUpperCase();
     if (tube) {
       const heater = heaterOf(this.circuit, tube);
       return heater && (showing.includes(`${tube}=heater-open`) ? Infinity : heater.coldOhms);
     }
-    const string = this.circuit.heaters.find((h) => h.string && what.toUpperCase() === `${h.name} STRING`);
+    const string = this.circuit.heaters.find((h) => h.string && what.toUpperCase() === `${h.name}.STRING`);
     if (string)
       return string.tubes.some((t) => showing.includes(`${t}=heater-open`)) ? Infinity : heaterString(this.circuit, string, 117).coldOhms;
     const half = /^HT(?:\d)?(?:\.([12]))?$/i.exec(what);

@@ -64,9 +64,9 @@ describe("the simulated mains side in a bring-up", () => {
   });
   test("the Minor with an open heater: overload across it, nothing drawn, no high tension", () => {
     const a = amp("minor", "V2=heater-open");
-    expect(a.windingOhms("V2 heater", off)).toBe(Infinity);
-    expect(a.windingOhms("V3 heater", off)).toBeCloseTo(35 / 0.15 / 6, 3);
-    expect(a.windingOhms("H1 string", off)).toBe(Infinity);
+    expect(a.windingOhms("V2.heater", off)).toBe(Infinity);
+    expect(a.windingOhms("V3.heater", off)).toBeCloseTo(35 / 0.15 / 6, 3);
+    expect(a.windingOhms("H1.string", off)).toBe(Infinity);
     const s = session(a, 117);
     s.stands(on([]));
     expect(mainsAt(s, 1_030_000).amps).toBeLessThan(0.02);

@@ -5,6 +5,7 @@ import { BenchChannel, type Listener, type Simulator } from "@/bench/channel";
 import { BenchSession, type BenchState } from "@/bench/session";
 import type { JobState } from "@/core/job/fold";
 import { foldJob } from "@/core/job/fold";
+import { readCircuit } from "@/core/circuit/read";
 import { db, type Sql } from "./db";
 import { UserError } from "./errors";
 import { wholeJob, type WholeJob } from "./shop";
@@ -30,7 +31,13 @@ export async function benchRecord(sql: Sql, jobId: number): Promise<BenchRecord 
 /** The faults that are still in the amp: a part that was replaced took its fault with it. */
 export function faultsLeft(faults: BenchFault[], state: Pick<JobState, "changes">): BenchFault[] {
   const replaced = state.changes.filter((c) => c.outcome !== "reverted").map((c) => c.position.trim().toUpperCase());
-  return faults.filter((f) => !replaced.some((position) => partOf(f.set) === position || partOf(f.set).startsWith(`${position}.`)));
+  const transformer = replaced.some((position) => /TRANSFORMER|HT WINDING/.test(position));
+  return faults.filter((f) =>
+    // Shorted turns are written at the rectifier that shows them, and leave with the transformer.
+    f.set.endsWith("=winding-short")
+      ? !transformer
+      : !replaced.some((position) => partOf(f.set) === position || partOf(f.set).startsWith(`${position}.`)),
+  );
 }
 
 /** How the tape says that the amp stands. `at` is milliseconds since 1970. */
@@ -75,6 +82,12 @@ export function wallOf(logged: number | undefined, usual: number): number {
   return logged !== undefined && Math.abs(logged - usual) <= WALL_WITHIN * usual ? logged : usual;
 }
 
+/** A line-connected set stands behind its step-down transformer: the wall's volts are its own. */
+function usualVolts(job: WholeJob): number {
+  const circuit = job.model && readCircuit(job.model.netlist).circuit;
+  return (circuit?.facts["line-connected"] === "yes" ? circuit.mains?.volts : undefined) ?? job.settings.mainsVolts;
+}
+
 async function simulate(jobId: number, send: Listener): Promise<Simulator | undefined> {
   const database = await db();
   const record = await benchRecord(database, jobId);
@@ -87,7 +100,7 @@ async function simulate(jobId: number, send: Listener): Promise<Simulator | unde
   let lines = job.events.length;
   const session = new BenchSession(ampOf(job, state), standing(state, Date.now()), {
     seed: record.seed,
-    wall: wallOf(state.mainsVolts, job.settings.mainsVolts),
+    wall: wallOf(state.mainsVolts, usualVolts(job)),
   });
 
   const follow = async () => {

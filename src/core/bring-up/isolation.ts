@@ -4,6 +4,7 @@ import { envelopeOf, fileName, type Circuit } from "../circuit/circuit";
 import { reservoirsOf } from "../supply/reservoirs";
 import { electrodeNode } from "../walk/anatomy";
 import { anatomyOf } from "./anatomy";
+import { OHM_OUTCOMES } from "./ohm-outcome";
 
 export interface Cause {
   id: string;
@@ -39,8 +40,6 @@ export interface IsolationTest {
 /** With a lamp in series, and with a fuse alone. */
 export const LAMP_OUTCOMES = ["dark", "glowing", "bright"];
 export const FUSE_OUTCOMES = ["holds", "blows"];
-/** A resistance against the one of a sound amp. */
-export const OHM_OUTCOMES = ["as it should be", "low", "a short", "open"];
 export const ALONE_OUTCOMES = ["sound", "bad"];
 export const SOUND = "nothing-now";
 

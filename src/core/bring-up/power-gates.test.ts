@@ -9,7 +9,12 @@ const load = (name: string) => readCircuit(readFileSync(`demo/amps/${name}.cir`,
 const halberd = load("halberd-120");
 const minor = load("minor");
 const ids = (circuit: typeof halberd | undefined, through: string, without: string[], ...lines: EventDraft[]) =>
-  unmetGates(circuit, foldJob(tape(...lines.map((l, i): [number, EventDraft] => [i, l]))), { through, without }, circuit === minor ? 117 : 230).map((g) => g.id);
+  unmetGates(
+    circuit,
+    foldJob(tape(...lines.map((l, i): [number, EventDraft] => [i, l]))),
+    { through, without },
+    circuit === minor ? 117 : 230,
+  ).map((g) => g.id);
 const stage = (stage: string): EventDraft => ({ type: "stage", payload: { stage, result: "passed" } });
 const on = (without: string[] = []): EventDraft => ({ type: "power", payload: { state: "on", plug: "in", without } });
 

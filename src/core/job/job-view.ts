@@ -5,6 +5,7 @@ import { reservoirsOf, type Reservoir } from "../supply/reservoirs";
 import type { ExpectationSource } from "../walk/expectation";
 import { modelled, type SolvedLookup } from "../walk/modelled";
 import { walkRows, type WalkRow } from "../walk/walk";
+import { isolationOpen } from "../bring-up/isolation-state";
 import { energyAt, jobReservoirs, type EnergyContext, type EnergyState } from "./energy";
 import type { JobEvent } from "./events/event";
 import { conditionsNow, foldJob, openApprovals, type JobState } from "./fold";
@@ -101,6 +102,9 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
   const asked = openApprovals(state).length;
   const experiments = state.changes.filter((c) => c.kind === "experiment" && (c.outcome ?? "open") === "open").length;
   const ohms = state.readings.filter((r) => r.kind === "ohm").length;
+  const inspected = [...state.inspected.values()].filter((i) => i.result !== "open again").length;
+  const passed = [...state.stages.values()].filter((s) => s.result === "passed").length;
+  const stopped = [...state.stages.values()].filter((s) => s.result === "stopped").length;
   const takeApart = off ? `, ${off} off the amp` : "";
 
   return {
@@ -115,9 +119,24 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
         : energy.kind === "live"
           ? mark(0, false, "the amp is live", true)
           : mark(energy.proof.missing.length, false, `${energy.proof.missing.length} steps to proven dead`, energy.kind === "stored"),
-    look: { ...openFindings("look"), open: findingsAt("look").length + off, says: openFindings("look").says + takeApart },
+    look: {
+      ...openFindings("look"),
+      open: findingsAt("look").length + off,
+      says: `${inspected > 0 ? `${inspected} things looked at, ` : ""}${openFindings("look").says}${takeApart}`,
+    },
     "cold-checks": mark(0, ohms > 0, ohms ? `${ohms} resistances read` : "nothing read"),
-    "bring-up": mark(0, state.power !== undefined, state.power ? "has been powered here" : "not powered here yet"),
+    "bring-up": isolationOpen(state)
+      ? mark(1, false, "a fuse has gone: isolation under way", true)
+      : mark(
+          0,
+          state.power !== undefined && stopped === 0,
+          passed > 0
+            ? `${passed} stages passed${stopped > 0 ? `, ${stopped} stopped` : ""}`
+            : state.power
+              ? "has been powered here"
+              : "not powered here yet",
+          stopped > 0,
+        ),
     walk: mark(
       out,
       taken > 0 && taken === rows.length && out === 0,

@@ -14,7 +14,9 @@ export function tellReading(r: Pick<Reading, "point" | "kind" | "value" | "digit
     r.kind === "ma"
       ? formatQuantity(r.value / 1000, "A", digits)
       : r.kind === "ohm"
-        ? formatQuantity(r.value, "Ω", digits)
+        ? r.value >= 1e9
+          ? "open"
+          : formatQuantity(r.value, "Ω", digits)
         : r.kind === "gm"
           ? `${r.value} %`
           : formatQuantity(r.value, "V", digits);

@@ -168,7 +168,7 @@ function heaters(circuit: Circuit): ColdCheck[] {
       return e
         ? [
             {
-              point: `${tube} heater`,
+              point: `${tube}.heater`,
               group: "heaters" as const,
               label: `${tube} ${e.type}, ${e.volts} V ${e.amps} A`,
               where: h.string ? "across its heater pins, the string open at the switch" : "across its heater pins, out of its socket",

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "../circuit/read";
-import { bucketOf, isolate, IsolationTable, type Answer } from "./isolate";
+import { bucketOf } from "../bring-up/ohm-outcome";
+import { isolate, IsolationTable, type Answer } from "./isolate";
 
 const load = (name: string) => readCircuit(readFileSync(`demo/amps/${name}.cir`, "utf8")).circuit;
 

@@ -3,6 +3,7 @@
 import { alter, without } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
 import { causesOf, SOUND, testsOf, type Cause, type IsolationTest } from "../bring-up/isolation";
+import { bucketOf, OHM_OUTCOMES } from "../bring-up/ohm-outcome";
 import { BRIGHT, DARK } from "../bring-up/corridor";
 import { anatomyOf } from "../bring-up/anatomy";
 import { lampAmps, madeFor, mainsDraw, type DrawOptions } from "../solver/mains-draw";
@@ -72,9 +73,6 @@ const EYE = 0.5;
 const FUSE_SPREAD = 0.3;
 /** A slow fuse blows within the time of a test at about this many times its rating. Source: IEC 60127-2, time-lag gates. */
 const BLOWS_AT = 2;
-const SHORT_OHMS = 25;
-const LOW_PART = 0.3;
-const OPEN_OHMS = 3e6;
 
 /** Probability of every outcome of every test under every cause; solved once for a circuit, a wall and a lamp. */
 export class IsolationTable {
@@ -184,7 +182,7 @@ export class IsolationTable {
     if (sound === undefined) this.sound.set(test.id, (sound = read([])));
     const mattering = cause.changes.filter((c) => !/=(winding-short|through|dead|short:)/.test(c));
     const ohms = mattering.length === 0 ? sound : read(mattering);
-    const k = ["as it should be", "low", "a short", "open"].indexOf(bucketOf(ohms, sound));
+    const k = OHM_OUTCOMES.indexOf(bucketOf(ohms, sound));
     return [0, 1, 2, 3].map((i) => (i === k ? 0.94 : 0.02));
   }
 
@@ -192,14 +190,6 @@ export class IsolationTable {
     const a = anatomyOf(this.circuit);
     return a.string.length > 0 ? [] : [...a.rectifierTubes, ...a.small, ...a.output];
   }
-}
-
-/** Which answer a resistance is, against that of a sound amp. */
-export function bucketOf(ohms: number, sound: number): string {
-  if (ohms <= Math.min(SHORT_OHMS, 0.5 * sound)) return "a short";
-  if (ohms > OPEN_OHMS && sound < OPEN_OHMS / 3) return "open";
-  if (ohms < LOW_PART * sound && ohms < OPEN_OHMS) return "low";
-  return "as it should be";
 }
 
 /** Part of its watts that a lamp burns where the amp's current, straight between the points, is also the lamp's. */

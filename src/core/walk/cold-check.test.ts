@@ -29,7 +29,7 @@ describe("resistances of the cold amp", () => {
     expect(of("b1:p5").marked).toBe(195);
     expect(of("HT.1").expected).toBe(60);
     // 6.3 V at 0.45 A is 14 Ω hot, a sixth of it cold.
-    expect(of("V4 heater").expected).toBeCloseTo(14 / 6, 6);
+    expect(of("V4.heater").expected).toBeCloseTo(14 / 6, 6);
   });
   test("a sound amp's readings are all in, and each single fault that an ohmmeter can see is out", () => {
     const read = (circuit: typeof lantern, point: string) => {
@@ -54,7 +54,7 @@ describe("resistances of the cold amp", () => {
   test("verdicts in words", () => {
     expect(judgeCold(of("R9"), 1e9).why).toContain("open");
     expect(judgeCold(of("b1:0"), 30).why).toContain("no power before it is found");
-    expect(judgeCold(of("V4 heater"), Infinity)).toMatchObject({ verdict: "out", why: "open" });
+    expect(judgeCold(of("V4.heater"), Infinity)).toMatchObject({ verdict: "out", why: "open" });
   });
   test("halves against each other, as they were made", () => {
     expect(judgeHalves(180, 195, 180 / 195).verdict).toBe("in");

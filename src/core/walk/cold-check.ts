@@ -7,7 +7,7 @@ export const COLD_GROUPS = ["supply", "windings", "resistors", "heaters"] as con
 export type ColdGroup = (typeof COLD_GROUPS)[number];
 
 export interface ColdCheck {
-  /** As it is logged: "R9", "b1:0", "V3 heater", "HT.1". */
+  /** As it is logged: "R9", "b1:0", "V3.heater", "HT.1". */
   point: string;
   group: ColdGroup;
   label: string;

@@ -18,7 +18,7 @@ const LOOK: Record<EnergyState["kind"], { className: string; icon: typeof Zap }>
 };
 
 export function Guard() {
-  const { energy, view, jobId, say, tape } = useJob();
+  const { energy, away, view, jobId, say, tape } = useJob();
   const [powering, setPowering] = useState(false);
   const { title, detail } = energyWords(energy);
   const { className, icon: Icon } = LOOK[energy.kind];
@@ -41,7 +41,17 @@ export function Guard() {
         <span className="text-lg font-bold whitespace-nowrap">{title}</span>
         <span className="text-sm">{detail}</span>
       </div>
-      {energy.kind === "live" ? (
+      {away !== undefined ? (
+        <>
+          <span className="self-center text-sm font-bold">Is it still on?</span>
+          <button className="btn btn-primary" onClick={() => say({ type: "power", payload: { state: "off", plug: "out" } })}>
+            Off, plug out
+          </button>
+          <button className="btn btn-outline" onClick={() => say({ type: "still-live", payload: { away } })}>
+            Still on
+          </button>
+        </>
+      ) : energy.kind === "live" ? (
         <button className="btn btn-primary" onClick={() => say({ type: "power", payload: { state: "off", plug: "out" } })}>
           Off, plug out
         </button>

@@ -3,7 +3,7 @@
 
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import { readCircuit } from "@/core/circuit/read";
-import type { EnergyState } from "@/core/job/energy";
+import { unwatched, type EnergyState } from "@/core/job/energy";
 import type { EntryContext } from "@/core/job/entry/entry";
 import type { Conditions } from "@/core/job/events/bench";
 import type { JobEvent } from "@/core/job/events/event";
@@ -15,7 +15,9 @@ import type { ShopHistory } from "@/core/suspects/history";
 import type { SolverPort } from "@/core/solver/port";
 import type { InstrumentPort } from "./instrument-port";
 import type { JobPort } from "./job-port";
+import { useWatched } from "./use-watched";
 import { useSolved, type SolvedState } from "./use-solved";
+import { clockTime } from "./words";
 import { useTape, type Tape } from "./use-tape";
 
 export interface JobValue {
@@ -23,6 +25,8 @@ export interface JobValue {
   settings: Settings;
   view: JobView;
   energy: EnergyState;
+  /** Seconds for which nobody watched an amp that the tape has live: the guard asks. */
+  away?: number;
   marks: Record<StationId, StationMark>;
   /** Milliseconds since 1970 by the server's clock; ticks once a second. */
   now: number;
@@ -104,7 +108,14 @@ export function JobProvider({
     () => viewJob(tape.events, circuit, settings, minute * 60_000, solved.lookup),
     [tape.events, circuit, settings, minute, solved.lookup],
   );
-  const energy = useMemo(() => energyOf(view, now), [view, now]);
+  const byTape = useMemo(() => energyOf(view, now), [view, now]);
+  const answered = view.state.effective.findLast((e) => e.type === "still-live" || e.type === "power")?.seq ?? 0;
+  const away = useWatched(jobId, byTape.kind === "live", view.state.lastAt, answered);
+  const energy = useMemo(
+    () =>
+      away !== undefined && byTape.kind === "live" ? unwatched(clockTime(byTape.since), view.state.effective, view.energyContext) : byTape,
+    [away, byTape, view],
+  );
   const marks = useMemo(() => stationMarks(view, energy, settings), [view, energy, settings]);
   const [stands, setStands] = useState({ switches: "", controls: "" });
 
@@ -117,6 +128,7 @@ export function JobProvider({
       settings,
       view,
       energy,
+      away,
       marks,
       now,
       tape,
@@ -147,6 +159,7 @@ export function JobProvider({
     settings,
     view,
     energy,
+    away,
     marks,
     now,
     tape,

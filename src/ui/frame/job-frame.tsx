@@ -27,6 +27,7 @@ export function JobFrame({ station, children }: { station: StationId; children: 
             {(station === "walk" || station === "suspects") && view.rows.length > 0 && (
               <ProbeLink order={station === "suspects" ? "suspects" : "movement"} />
             )}
+            {station === "cold-checks" && view.circuit && <ProbeLink order="cold" />}
           </div>
           {children}
         </main>

@@ -2,6 +2,8 @@
 /** The short check before live work, answered once per power-on, then the power-on itself. */
 
 import { useEffect, useMemo, useRef, useState } from "react";
+import { unmetGates } from "@/core/bring-up/power-gates";
+import { nextStage } from "@/core/bring-up/next-stage";
 import { liveCheck } from "@/core/job/live-check";
 import { Field } from "../forms/section";
 import { useJob } from "./job-context";
@@ -12,21 +14,35 @@ export function PowerOn({ close }: { close(): void }) {
   const [ticked, setTicked] = useState<Set<string>>(new Set());
   const [through, setThrough] = useState<"straight" | "lamp" | "variable" | "lamp and variable">("variable");
   const [without, setWithout] = useState("");
+  const [reason, setReason] = useState("");
   const { circuit, reservoirs, state } = view;
 
   useEffect(() => dialog.current?.showModal(), []);
 
   const questions = useMemo(() => liveCheck(circuit, reservoirs, state), [circuit, reservoirs, state]);
-  const all = questions.every((q) => ticked.has(q));
+  const out = without
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .map((t) => t.toUpperCase());
+  const direct = circuit?.facts["line-connected"] === "yes";
+  const wall = direct ? (circuit?.mains?.volts ?? settings.mainsVolts) : settings.mainsVolts;
+  const gates = unmetGates(circuit, state, { through, without: out }, wall);
+  const passes = gates.length === 0 || reason.trim().length >= 3;
+  const all = questions.every((q) => ticked.has(q)) && passes;
+  const stage = useMemo(() => nextStage(circuit, state), [circuit, state]);
 
   function go(e: React.FormEvent) {
     e.preventDefault();
     if (!all) return;
-    const out = without
-      .split(/[\s,]+/)
-      .filter(Boolean)
-      .map((t) => t.toUpperCase());
     say(
+      ...(gates.length > 0
+        ? [
+            {
+              type: "gate-passed",
+              payload: { station: "bring-up", reason: `${gates.map((g) => g.id).join(", ")}: ${reason.trim()}`, understood: true },
+            } as const,
+          ]
+        : []),
       { type: "power", payload: { state: "on", plug: "in", through, ...(out.length ? { without: out } : {}) } },
       { type: "live-check", payload: { confirmed: questions } },
     );
@@ -74,6 +90,30 @@ export function PowerOn({ close }: { close(): void }) {
             <input className="input w-full" placeholder="none, or V4, V5" value={without} onChange={(e) => setWithout(e.target.value)} />
           </Field>
         </div>
+        {stage && stage.without.join() !== out.join() && (
+          <p className="mt-2 text-sm">
+            <button type="button" className="btn btn-sm btn-outline min-h-11" onClick={() => setWithout(stage.without.join(", "))}>
+              As the stage “{stage.title}” wants it: {stage.without.length > 0 ? `out ${stage.without.join(", ")}` : "all in"}
+            </button>
+          </p>
+        )}
+        {gates.length > 0 && (
+          <section aria-label="Not met" className="mt-3 rounded border-2 border-warning p-3">
+            {gates.map((g) => (
+              <p key={g.id} className="text-sm">
+                <strong>▲</strong> {g.says}.
+              </p>
+            ))}
+            <Field label="Go past, with a reason for the tape" className="mt-2">
+              <input
+                className="input w-full"
+                value={reason}
+                onChange={(e) => setReason(e.target.value)}
+                placeholder="ran yesterday, nothing was touched"
+              />
+            </Field>
+          </section>
+        )}
         <div className="modal-action">
           <button type="button" className="btn btn-ghost" onClick={() => setTicked(new Set(questions))}>
             All true

@@ -2,6 +2,7 @@
 /** The live-work check, one statement at a time, each to be confirmed by the key; then the power. */
 
 import { useState } from "react";
+import { unmetGates } from "@/core/bring-up/power-gates";
 import { liveCheck } from "@/core/job/live-check";
 import { useJob } from "../frame/job-context";
 import { Keys } from "./keys";
@@ -27,19 +28,32 @@ export function Asking({
   done(): void;
   out(): void;
 }) {
-  const { view, energy, say } = useJob();
+  const { view, energy, say, settings } = useJob();
   const questions = liveCheck(view.circuit, view.reservoirs, view.state);
   const [at, setAt] = useState(0);
   const live = energy.kind === "live";
   const through = (view.state.power?.through ?? "variable") as "variable" | "lamp" | "lamp and variable" | "straight";
+  const without = view.state.power?.without ?? [];
+  const wall = view.circuit?.facts["line-connected"] === "yes" ? (view.circuit.mains?.volts ?? settings.mainsVolts) : settings.mainsVolts;
+  // Gates are no statements to be nodded through: each is passed by a long press, and that goes on the tape.
+  const gates = live ? [] : unmetGates(view.circuit, view.state, { through, without }, wall);
   // The power itself is the last thing that is confirmed.
   const steps = live
     ? questions
-    : [...questions, `Power goes on now, ${THROUGH[through]}, all ${view.state.power?.without.length ? "as before" : "tubes in"}`];
-  const without = view.state.power?.without ?? [];
-
+    : [
+        ...questions,
+        ...gates.map((g) => g.says),
+        `Power goes on now, ${THROUGH[through]}, all ${view.state.power?.without.length ? "as before" : "tubes in"}`,
+      ];
+  const gate = gates[at - questions.length];
   usePedal({
+    long() {
+      if (!gate) return;
+      say({ type: "gate-passed", payload: { station: "bring-up", reason: `${gate.id}: held past in probe mode`, understood: true } });
+      setAt(at + 1);
+    },
     short() {
+      if (gate) return;
       if (at < steps.length - 1) return setAt(at + 1);
       const checked = { type: "live-check", payload: { confirmed: questions } } as const;
       if (live) say(checked);
@@ -59,7 +73,7 @@ export function Asking({
     <>
       <section aria-label="Live-work check" aria-live="assertive" className="flex flex-1 flex-col justify-center gap-8 px-12">
         <p className="soft text-3xl">
-          Before live work, {at + 1} of {steps.length}. Is it true?
+          {gate ? "▲ This stands against power" : `Before live work, ${at + 1} of ${steps.length}. Is it true?`}
         </p>
         <p className="text-7xl leading-tight font-bold">{steps[at]}</p>
         <p className="soft text-2xl">
@@ -82,7 +96,9 @@ export function Asking({
       </fieldset>
       <Keys
         keys={[
-          ["press", at < steps.length - 1 ? "it is true" : live ? "it is true: begin" : "power is on: begin"],
+          gate
+            ? ["hold", "go past it, on the tape"]
+            : ["press", at < steps.length - 1 ? "it is true" : live ? "it is true: begin" : "power is on: begin"],
           ["B", "back"],
           ["1 2 3", "order of the points"],
           ["Esc", "not now"],

@@ -1,5 +1,6 @@
 /** What the meter shows now, and how near it is to being taken. */
 
+import type { ReadingKind } from "@/core/job/events/words";
 import type { HoldState } from "@/core/instrument/hold";
 import type { MeterLine } from "@/core/instrument/line";
 import { digitsOf } from "@/core/instrument/held-reading";
@@ -7,6 +8,7 @@ import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { Heard } from "../frame/use-instruments";
 
 const FUNCTION: Record<string, string> = {
+  dcv: "DC volts",
   acv: "AC volts",
   ohm: "ohms",
   ma: "milliamperes",
@@ -24,9 +26,11 @@ export interface NowProps {
   waiting: boolean;
   /** Seconds for which the tubes are still warming up. */
   warming: number;
+  /** What is measured; direct volts unless given. */
+  kind?: ReadingKind;
 }
 
-export function Now({ hold, meter, heard, typed, refused, live, waiting, warming }: NowProps) {
+export function Now({ hold, meter, heard, typed, refused, live, waiting, warming, kind = "dcv" }: NowProps) {
   return (
     <section aria-label="What is there" className="flex min-w-0 flex-col justify-center gap-4 px-10">
       <p
@@ -34,7 +38,7 @@ export function Now({ hold, meter, heard, typed, refused, live, waiting, warming
         data-phase={hold.phase}
         className="text-[clamp(4rem,8.6vw,9rem)] leading-none font-bold whitespace-nowrap tabular-nums"
       >
-        {typed ? `${typed} V` : shown(hold, meter, heard)}
+        {typed ? `${typed} ${kind === "ohm" ? "Ω" : "V"}` : shown(hold, meter, heard)}
       </p>
       <div aria-hidden className="h-6 overflow-hidden rounded border-2 border-base-content">
         <div
@@ -43,7 +47,7 @@ export function Now({ hold, meter, heard, typed, refused, live, waiting, warming
         />
       </div>
       <p className="min-h-24 text-4xl leading-tight">
-        {refused || (typed ? "Press to take it" : says(hold, meter, heard, waiting, warming))}
+        {refused || (typed ? "Press to take it" : says(hold, meter, heard, waiting, warming, kind))}
       </p>
       {!live && <p className="probe-watch text-2xl font-bold">▲ The amp is not logged as on</p>}
     </section>
@@ -59,11 +63,11 @@ function shown(hold: HoldState, meter: MeterLine | undefined, heard: Heard): str
   return formatQuantity(value, unit, Math.max(2, Math.min(4, digitsOf(meter.value, meter.digit))));
 }
 
-function says(hold: HoldState, meter: MeterLine | undefined, heard: Heard, waiting: boolean, warming: number): string {
+function says(hold: HoldState, meter: MeterLine | undefined, heard: Heard, waiting: boolean, warming: number, kind: ReadingKind): string {
   if (heard === "lost") return "The meter is not heard any more. The walk waits; or type the reading.";
   if (heard === "waiting" || !meter) return "No meter is heard. Type the reading, or connect one by the bridge.";
   if (waiting) return "";
-  if (meter.kind !== "dcv") return `The meter is on ${FUNCTION[meter.kind]}: turn it to DC volts.`;
+  if (meter.kind !== kind) return `The meter is on ${FUNCTION[meter.kind]}: turn it to ${FUNCTION[kind]}.`;
   if (warming > 0) return `The tubes are warming up: ${warming} s. Press to take it all the same.`;
   switch (hold.phase) {
     case "silent":
@@ -73,7 +77,7 @@ function says(hold: HoldState, meter: MeterLine | undefined, heard: Heard, waiti
     case "open":
       return "The tip touches nothing.";
     case "over":
-      return "Over the range of the meter.";
+      return kind === "ohm" ? "Overload: open, or the tips touch nothing. Press if it is open." : "Over the range of the meter.";
     case "moving":
       return "Not still yet.";
     case "steadying":

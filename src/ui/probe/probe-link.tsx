@@ -7,7 +7,7 @@ import { useEffect } from "react";
 import { useJob } from "../frame/job-context";
 import type { ProbingOrder } from "./use-probe-walk";
 
-export function ProbeLink({ order }: { order: ProbingOrder }) {
+export function ProbeLink({ order }: { order: ProbingOrder | "cold" }) {
   const { jobId } = useJob();
   const router = useRouter();
   const href = `/jobs/${jobId}/probe?order=${order}`;

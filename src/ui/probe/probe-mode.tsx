@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { useJob } from "../frame/job-context";
 import { useSound } from "./sound";
+import { ColdProbe } from "./cold-probe";
 import { Asking } from "./asking";
 import { Leaving } from "./leaving";
 import { Probing } from "./probing";
@@ -14,7 +15,18 @@ import type { ProbingOrder } from "./use-probe-walk";
 
 export type Phase = "asking" | "probing" | "summary" | "leaving";
 
-export function ProbeMode({ order: first }: { order: ProbingOrder }) {
+/** @param order "cold" for the resistances of the dead amp, else the order of the live walk. */
+export function ProbeMode({ order }: { order: ProbingOrder | "cold" }) {
+  if (order === "cold")
+    return (
+      <Screen>
+        <ColdProbe />
+      </Screen>
+    );
+  return <LiveProbe order={order} />;
+}
+
+function LiveProbe({ order: first }: { order: ProbingOrder }) {
   const { view, energy, jobId } = useJob();
   const router = useRouter();
   const sound = useSound();

@@ -1,32 +1,31 @@
 "use client";
 /** The sheet of a station, by its id. */
 
+import dynamic from "next/dynamic";
 import type { ReactNode } from "react";
 import type { StationId } from "@/core/job/stations";
 import { Gate } from "../frame/gate";
-import { BringUp } from "./bring-up";
-import { ColdChecks } from "./cold-checks";
-import { Findings } from "./findings";
 import { Intake } from "./intake";
 import { Journal } from "./journal";
-import { MakeSafe } from "./make-safe";
 import { OutputStage } from "./output-stage";
 import { Prove } from "./prove";
 import { ReturnStation } from "./return";
 import { Suspects } from "./suspects";
-import { TakeApart } from "./take-apart";
 import { Walk } from "./walk";
 import { Work } from "./work";
+
+// The stations with the most figures come when they are opened, so that no page carries them all.
+const MakeSafe = dynamic(() => import("./make-safe/make-safe").then((m) => m.MakeSafe));
+const Look = dynamic(() => import("./look/look").then((m) => m.Look));
+const ColdChecks = dynamic(() => import("./cold/cold-checks").then((m) => m.ColdChecks));
+const BringUp = dynamic(() => import("./bring-up/bring-up").then((m) => m.BringUp));
 
 const SHEETS: Record<StationId, ReactNode> = {
   intake: <Intake />,
   "make-safe": <MakeSafe />,
   look: (
     <Gate station="look">
-      <div className="max-w-5xl">
-        <Findings station="look" />
-        <TakeApart />
-      </div>
+      <Look />
     </Gate>
   ),
   "cold-checks": (

@@ -12,6 +12,7 @@ import { OBSERVATIONS } from "@/core/suspects/observation-names";
 import type { Suspect } from "@/core/suspects/rank";
 import { useJob } from "../frame/job-context";
 import { useSuspects } from "../frame/use-suspects";
+import { Temperatures } from "./temperatures";
 import { Findings } from "./findings";
 import { NoCircuit } from "./no-circuit";
 import { TakeNext } from "./take-next";
@@ -22,6 +23,7 @@ export function Suspects() {
   return (
     <div className="space-y-5">
       <SuspectsSheet />
+      <Temperatures />
       <Findings station="suspects" />
     </div>
   );

@@ -1,18 +1,16 @@
 "use client";
 /** A measurement with its field: typed, or taken from the meter by one key, there and then. */
 
-import { useEffect, useRef, useState } from "react";
-import { digitsOf, readingOf } from "@/core/instrument/held-reading";
-import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
+import { useState } from "react";
+import { readingOf } from "@/core/instrument/held-reading";
 import { parseEntry } from "@/core/job/entry/entry";
 import { readingProblem } from "@/core/job/reading-limits";
 import type { ReadingKind } from "@/core/job/events/words";
-import { tellReading } from "@/core/job/tell";
 import type { NextMeasurement } from "@/core/suspects/next";
 import { fullScale, meterRange } from "@/core/walk/expectation";
 import { Gate } from "../frame/gate";
 import { useJob } from "../frame/job-context";
-import { useInstruments } from "../frame/use-instruments";
+import { useMeterAt } from "../frame/use-meter-at";
 
 /** What has to be so before the hands go in, for measurements that are not a probe on a point. */
 export const HANDS_IN: Record<string, string> = {
@@ -130,30 +128,4 @@ function TakeField({ point, kind, title, why, label = "What to do now" }: Taking
       </form>
     </section>
   );
-}
-
-/** What the meter shows at a point that was asked for, and whether it stands still. */
-function useMeterAt(point: string, kind: NextMeasurement["kind"], expected: number | undefined, range: number | undefined) {
-  const [hold, setHold] = useState<HoldState>(() => startHold({ expected }));
-  const holding = useRef(hold);
-  const { meter, heard, send } = useInstruments((line, anew) => {
-    if (line.kind !== kind) return;
-    holding.current = feedHold(anew ? startHold({ expected }) : holding.current, line);
-    setHold(holding.current);
-  });
-  useEffect(() => {
-    if (heard === "waiting" || kind === "observe") return;
-    const shown = holding.current.samples.at(-1);
-    // What lay under the probe before is not this point's.
-    holding.current = startHold({ expected }, shown?.value === undefined ? undefined : { value: shown.value, digit: shown.digit });
-    send({ tell: "want", point, kind: kind as ReadingKind, ...(range ? { range } : {}) });
-  }, [point, kind, expected, range, heard, send]);
-  const there = heard === "heard" && meter?.kind === kind && hold.value !== undefined && meter.value !== undefined;
-  return {
-    hold,
-    steady: there && hold.phase === "held",
-    shows: there
-      ? tellReading({ point: "", kind: kind as ReadingKind, value: meter.value!, digits: digitsOf(meter.value!, meter.digit) }).trim()
-      : undefined,
-  };
 }

@@ -10,11 +10,13 @@ import { openApprovals } from "@/core/job/fold";
 import { Field, Section } from "../forms/section";
 import { Gate } from "../frame/gate";
 import { useJob } from "../frame/job-context";
+import { WorkList } from "./look/work-list";
 import { TakeApart } from "./take-apart";
 
 export function Work() {
   return (
     <div className="max-w-5xl">
+      <WorkList />
       <Approvals />
       {/* The owner's answer comes by telephone; only what is done inside the chassis waits for the proof. */}
       <Gate station="work">

@@ -28,6 +28,12 @@ const KIND_NAME: Record<ReadingKind, string> = {
   gm: "of new",
 };
 
+/** Places that are no point or part of the netlist: heaters, windings, the grid pin of a socket. */
+const OUTSIDE = /^(V\d+\.heater|V\d+[A-D]?\.[gk]|HT\d?(\.[12])?|H\d+(\.(string|ballast))?|BIAS\.ac)$/i;
+/** What is typed for an ohmmeter's overload, and what is logged for it. */
+const OVERLOAD = /^(ol|open|∞)$/i;
+const OPEN_OHMS = 1e9;
+
 export function readMeasurement(name: string, others: string[], line: string, ctx: EntryContext): Entry {
   const kindWord = others.length > 1 ? others[0]!.toLowerCase() : "";
   const named = Object.hasOwn(KIND_WORD, kindWord) ? KIND_WORD[kindWord] : undefined;
@@ -43,10 +49,15 @@ export function readMeasurement(name: string, others: string[], line: string, ct
     (r) => r.name.toLowerCase() === name.toLowerCase() || (point && r.node === point.node && r.returnNode === "0"),
   );
   const label = point?.name ?? reservoir?.name ?? part?.name ?? name;
-  if (!point && !part && !reservoir && !(pair && kind === "ohm") && (ctx.circuit || !/\d/.test(name))) {
+  if (!point && !part && !reservoir && !OUTSIDE.test(name) && !(pair && kind === "ohm") && (ctx.circuit || !/\d/.test(name))) {
     return unknownFirstWord(name, line, ctx) ?? no(name, "no such point", "a point");
   }
 
+  if (kind === "ohm" && OVERLOAD.test(typed) && ctx.energy !== "live")
+    return yes(`${label} open`, {
+      type: "reading",
+      payload: { point: label, kind, value: OPEN_OHMS, digits: 1, conditions: ctx.conditions },
+    });
   const parsed = parseQuantity(typed, { unit: KIND_UNIT[kind], decimal: ctx.decimal });
   if (!parsed.ok) return no(parsed.read, parsed.why, parsed.accepted);
   // Milliamperes are the unit of the bench: a bare 38 behind "ma" is 38 mA.

@@ -8,5 +8,5 @@ export async function generateMetadata({ params }: Props) {
 
 export default async function ProbePage({ searchParams }: Props) {
   const { order } = await searchParams;
-  return <ProbeMode order={order === "chain" || order === "suspects" ? order : "movement"} />;
+  return <ProbeMode order={order === "chain" || order === "suspects" || order === "cold" ? order : "movement"} />;
 }

@@ -1,0 +1,247 @@
+"use client";
+/** Probe mode for resistances: the amp proven dead, one reading fills the screen, taken when it stands still or by the one key. */
+
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
+import { latestReading } from "@/core/job/fold";
+import { readingOf } from "@/core/instrument/held-reading";
+import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
+import { parseEntry } from "@/core/job/entry/entry";
+import { formatQuantity } from "@/core/quantity/format";
+import { judgeCold, type ColdCheck } from "@/core/walk/cold-check";
+import { VERDICT_WORD } from "@/core/walk/expectation";
+import { cannotReach, pointsLeft, skipHere, startProbeWalk, stepBack, takeHere, type ProbeWalk } from "@/core/walk/probe-walk";
+import { useGateOpen } from "../frame/gate";
+import { useJob } from "../frame/job-context";
+import { useAnswer } from "../frame/use-answer";
+import { useInstruments } from "../frame/use-instruments";
+import { VerdictMark } from "../frame/verdict-mark";
+import { energyWords } from "../frame/words";
+import { Keys } from "./keys";
+import { Now } from "./now";
+import { usePedal } from "./pedal";
+import { useSound } from "./sound";
+
+const OPEN_OHMS = 1e9;
+
+export function ColdProbe() {
+  const { netlist, solver, jobId, energy } = useJob();
+  const router = useRouter();
+  const out = () => router.push(`/jobs/${jobId}/cold-checks`);
+  const open = useGateOpen("cold-checks");
+  const { answer, progress, failed } = useAnswer(solver && netlist, (told) => solver!.cold(netlist!, told));
+  if (!open)
+    return (
+      <Message says="Hands stay out: the amp is not proven dead." out={out}>
+        {energyWords(energy).title}: {energyWords(energy).detail}. Make safe first.
+      </Message>
+    );
+  if (netlist === undefined) return <Message says="Resistances to expect need a circuit." out={out} />;
+  if (failed)
+    return (
+      <Message says="The list could not be solved." out={out}>
+        {failed}
+      </Message>
+    );
+  if (!answer)
+    return (
+      <Message says="Working out what the ohmmeter should show" out={out}>
+        <progress className="progress w-full" value={progress ?? 0} max={1} aria-label="Solving the resistances" />
+      </Message>
+    );
+  return <Probing checks={answer} out={out} />;
+}
+
+function Message({ says, out, children }: { says: string; out(): void; children?: React.ReactNode }) {
+  usePedal({ short: out, other: (key) => key === "escape" && (out(), true) });
+  return (
+    <>
+      <section className="flex flex-1 flex-col justify-center gap-8 px-12">
+        <p className="text-7xl leading-tight font-bold">{says}</p>
+        <div className="text-3xl">{children}</div>
+      </section>
+      <Keys keys={[["press", "back to the list"]]} />
+    </>
+  );
+}
+
+function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
+  const { view, say, conditions, entryContext, energy } = useJob();
+  const sound = useSound();
+  const [walk, setWalk] = useState<ProbeWalk>(() =>
+    startProbeWalk(
+      checks.map((c) => c.point),
+      checks.filter((c) => latestReading(view.state, c.point, "ohm")).map((c) => c.point),
+    ),
+  );
+  const [hold, setHold] = useState<HoldState>(() => startHold());
+  const holding = useRef(hold);
+  const here = useRef(walk.here);
+  const [last, setLast] = useState<{ check: ColdCheck; value: number }>();
+  const [typed, setTyped] = useState("");
+  const [refused, setRefused] = useState("");
+  const check = checks.find((c) => c.point === walk.here);
+
+  function begin(next: ProbeWalk, leaveNow: boolean) {
+    setWalk(next);
+    here.current = next.here;
+    const shown = holding.current.samples.at(-1);
+    holding.current = startHold({}, leaveNow && shown?.value !== undefined ? { value: shown.value, digit: shown.digit } : undefined);
+    setHold(holding.current);
+    setTyped("");
+    setRefused("");
+  }
+  const { meter, heard, send } = useInstruments((line, anew) => {
+    if (here.current === undefined || line.kind !== "ohm") return;
+    holding.current = feedHold(anew ? startHold() : holding.current, line);
+    setHold(holding.current);
+    if (holding.current.phase === "held") takeHeld();
+  });
+  useEffect(() => {
+    if (walk.here !== undefined && heard !== "waiting") send({ tell: "want", point: walk.here, kind: "ohm" });
+  }, [walk.here, heard, send]);
+
+  function log(value: number, digits?: number) {
+    const at = checks.find((c) => c.point === here.current);
+    if (!at) return;
+    say({ type: "reading", payload: { point: at.point, kind: "ohm", value, ...(digits ? { digits } : {}), conditions } });
+    const { verdict } = judgeCold(at, value);
+    sound.say(verdict, `${at.point}, ${VERDICT_WORD[verdict]}`);
+    setLast({ check: at, value });
+    begin(takeHere(walkRef.current), true);
+  }
+  const walkRef = useRef(walk);
+  useEffect(() => {
+    walkRef.current = walk;
+  }, [walk]);
+  function takeHeld() {
+    const point = here.current;
+    if (point === undefined) return;
+    // An overload does not end by itself as a reading does: it may be a tip in the air, so it takes the key.
+    if (holding.current.phase === "over" || meter?.over) return log(OPEN_OHMS, 1);
+    const reading = readingOf(holding.current, point, conditions, "ohm");
+    if (!reading) return setRefused("Nothing to take yet");
+    log(reading.value, reading.digits);
+  }
+  function takeTyped() {
+    const entry = parseEntry(`${walk.here} ohm ${typed}`, entryContext("cold-checks"));
+    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
+    const draft = entry.drafts.find((d) => d.type === "reading");
+    if (draft?.type === "reading") log(draft.payload.value, draft.payload.digits);
+  }
+  usePedal({
+    short: () => (walk.here === undefined ? out() : typed ? takeTyped() : takeHeld()),
+    long: () => begin(skipHere(walk), true),
+    other(key) {
+      if (key === "escape" && typed) setTyped("");
+      else if (key === "escape") out();
+      else if (/^[\d.,kmg]$/.test(key)) setTyped((t) => (t.length < 9 ? t + (key === "m" ? "M" : key === "g" ? "G" : key) : t));
+      else if (key === "backspace" && typed) setTyped((t) => t.slice(0, -1));
+      else if (key === "s" || key === "arrowright") begin(skipHere(walk), true);
+      else if (key === "b" || key === "arrowleft" || key === "backspace") begin(stepBack(walk), true);
+      else if (key === "r") begin(walk, false);
+      else if (key === "n") begin(cannotReach(walk), true);
+      else if (key === "v") sound.toggleSpeech();
+      else if (key === "t") sound.toggleTone();
+      else return false;
+      return true;
+    },
+  });
+  const { title, detail } = energyWords(energy);
+  const after = pointsLeft(walk).find((p) => p !== walk.here);
+  return (
+    <>
+      <header className="flex items-center gap-8 border-b border-base-300 bg-base-200 px-6 py-3 text-2xl">
+        <p role="status" aria-label="Energy state" data-energy={energy.kind} className="min-w-0 flex-1 truncate font-bold">
+          {title} <span className="text-xl font-normal">{detail}</span>
+        </p>
+        <p className="whitespace-nowrap">
+          {walk.taken.length} <span className="soft">of {walk.order.length} taken</span>
+        </p>
+      </header>
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,11fr)_minmax(0,9fr)]">
+        {check ? (
+          <section aria-label="Where the probe goes" className="flex min-w-0 flex-col justify-center gap-3 border-r border-base-300 px-10">
+            <p data-testid="probe-place" data-point={check.point} className="text-[clamp(3.5rem,7vw,8rem)] leading-none font-bold">
+              {check.group === "resistors" || check.group === "heaters" ? check.point : check.point.replace(":0", "")}
+            </p>
+            <p className="text-4xl leading-tight">{check.label || check.where}</p>
+            <p className="soft text-2xl">{check.label ? check.where : ""}</p>
+            <p className="mt-2 text-4xl">
+              <span className="soft">should read </span>
+              <strong className="text-6xl whitespace-nowrap">{ohms(check.expected)}</strong>
+              {Number.isFinite(check.expected) && (
+                <span className="soft mt-1 block text-3xl">
+                  {ohms(check.low)} to {ohms(check.high)}
+                </span>
+              )}
+            </p>
+          </section>
+        ) : (
+          <p role="status" className="flex items-center px-10 text-6xl font-bold">
+            All that can be read is read.
+          </p>
+        )}
+        <Now
+          hold={hold}
+          meter={meter}
+          heard={heard}
+          typed={typed}
+          refused={refused}
+          live
+          waiting={check === undefined}
+          warming={0}
+          kind="ohm"
+        />
+      </div>
+      <div className="grid min-h-36 grid-cols-[minmax(0,11fr)_minmax(0,9fr)] items-center border-t border-base-300">
+        <div
+          aria-live="assertive"
+          data-testid="probe-verdict"
+          data-verdict={last && judgeCold(last.check, last.value).verdict}
+          className="px-10 py-3"
+        >
+          {last && <LastOhms {...last} />}
+        </div>
+        <p className="flex h-full items-center border-l border-base-300 px-10 text-3xl">
+          {after && (
+            <span>
+              <span className="soft">then </span>
+              <strong>{after}</strong>
+            </span>
+          )}
+        </p>
+      </div>
+      <Keys
+        keys={[
+          ["press", check ? "take it now" : "back to the list"],
+          ["hold", "skip"],
+          ["B", "back"],
+          ["R", "again"],
+          ["N", "cannot reach"],
+          ["0–9 k M", "type it"],
+          ["V", sound.speech ? "voice off" : "voice on"],
+          ["Esc", "leave"],
+        ]}
+      />
+    </>
+  );
+}
+
+function LastOhms({ check, value }: { check: ColdCheck; value: number }) {
+  const { verdict, why } = judgeCold(check, value);
+  return (
+    <>
+      <p className={`verdict-${verdict} flex items-center gap-5 text-5xl font-bold`}>
+        <VerdictMark verdict={verdict} size={52} />
+        {VERDICT_WORD[verdict]}
+      </p>
+      <p className="mt-1 text-2xl">
+        {check.point} {ohms(value)}
+        {why && <span className="soft">, {why}</span>}
+      </p>
+    </>
+  );
+}
+
+const ohms = (value: number) => (value >= OPEN_OHMS ? "open" : formatQuantity(value, "Ω", 3));

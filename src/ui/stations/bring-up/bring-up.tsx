@@ -1,0 +1,46 @@
+"use client";
+/** Bring-up: to full mains a stage at a time; a blown fuse isolated; the load, the mains side and the settling run beside it. */
+
+import { useState } from "react";
+import { isolationOpen } from "@/core/bring-up/isolation-state";
+import { Tabs } from "../../forms/tabs";
+import { useJob } from "../../frame/job-context";
+import { Findings } from "../findings";
+import { FuseIsolation } from "./fuse-isolation";
+import { Load } from "./load";
+import { MainsFrame } from "./mains-frame";
+import { MainsInstrument } from "./mains-instrument";
+import { Settling } from "./settling";
+import { Stages } from "./stages";
+import { useBringUp } from "./use-bring-up";
+import { WithoutCircuit } from "./without-circuit";
+
+export function BringUp() {
+  const { view, settings } = useJob();
+  const [lamp, setLamp] = useState(100);
+  const open = isolationOpen(view.state);
+  // The wall is what the dial is turned up to: not what stands at the amp half-way.
+  const wall = view.circuit?.facts["line-connected"] === "yes" ? (view.circuit.mains?.volts ?? settings.mainsVolts) : settings.mainsVolts;
+  const solved = useBringUp(wall, lamp, open);
+  if (!view.circuit) return <WithoutCircuit />;
+  const bench = { wall, lamp, setLamp, solved };
+  return (
+    <div>
+      <Tabs
+        label="Bring-up"
+        first={open ? "fuse" : "stages"}
+        tabs={[
+          { id: "stages", name: "Stages", body: <Stages {...bench} /> },
+          { id: "fuse", name: "Fuse and shorts", mark: open ? "▲" : undefined, body: <FuseIsolation {...bench} /> },
+          { id: "load", name: "Speaker and load", body: <Load /> },
+          { id: "mains", name: "Mains side", body: <MainsFrame {...bench} /> },
+          { id: "settle", name: "Settling run", body: <Settling /> },
+        ]}
+      />
+      <div className="max-w-4xl">
+        <MainsInstrument />
+        <Findings station="bring-up" />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,255 @@
+"use client";
+/** A blown fuse or a short isolated as a procedure: the test that splits the causes best, what each answer leaves, the proof. */
+
+import { useState } from "react";
+import { fuseGone, isolationAnswers } from "@/core/bring-up/isolation-state";
+import { bucketOf } from "@/core/bring-up/ohm-outcome";
+import { formatQuantity } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import type { Isolation, NextTest } from "@/core/suspects/isolate";
+import { Field } from "../../forms/section";
+import { Gate } from "../../frame/gate";
+import { useJob } from "../../frame/job-context";
+import { useAnswer } from "../../frame/use-answer";
+import type { BringUpBench } from "./use-bring-up";
+
+export function FuseIsolation({ wall, lamp, setLamp }: BringUpBench) {
+  const { view, netlist, solver, say } = useJob();
+  const { state, circuit } = view;
+  const answers = isolationAnswers(state);
+  const gone = fuseGone(state);
+  const fuse = Number(circuit!.facts.fuse) || undefined;
+  const [with0, setWith] = useState<"lamp" | "fuse">("lamp");
+  const bench = { wall, lamp: with0 === "lamp" ? lamp : 0, ...(fuse ? { fuse } : {}) };
+  const wanted = gone || answers.length > 0;
+  const key = wanted && solver && netlist !== undefined ? JSON.stringify([netlist, bench, answers]) : undefined;
+  const { answer, progress, failed } = useAnswer<Isolation>(key, (told) =>
+    solver!.isolate(
+      netlist!,
+      bench,
+      answers.map(({ test, outcome }) => ({ test, outcome })),
+      told,
+    ),
+  );
+  if (!wanted)
+    return (
+      <div className="max-w-3xl space-y-3">
+        <p className="text-2xl font-bold">No fuse has gone in this job.</p>
+        <p>
+          When one goes, or a lamp stays bright, this takes over: it knows what can blow the fuse of this amp, chooses the test that splits
+          those causes best for its effort and danger, and keeps what each answer leaves.
+        </p>
+        <button className="btn btn-primary" onClick={() => say({ type: "observation", payload: { name: "fuse blows", conditions: {} } })}>
+          The fuse has gone
+        </button>
+      </div>
+    );
+  return (
+    <div className="max-w-5xl space-y-4">
+      <div className="flex flex-wrap items-end gap-3 text-sm">
+        <Field label="Power goes on">
+          <select className="select w-52" value={with0} onChange={(e) => setWith(e.target.value as "lamp")}>
+            <option value="lamp">through a series lamp</option>
+            <option value="fuse">with a fuse alone</option>
+          </select>
+        </Field>
+        {with0 === "lamp" ? (
+          <Field label="Lamp, W">
+            <input
+              className="input w-20 text-right"
+              type="number"
+              min={15}
+              max={500}
+              value={lamp}
+              onChange={(e) => setLamp(Math.max(15, Math.min(500, Number(e.target.value) || lamp)))}
+            />
+          </Field>
+        ) : (
+          <p className="pb-2 text-warning">
+            ▲ Every power test may cost a fuse, and what lets it go burns a little more each time. A lamp is kinder.
+          </p>
+        )}
+      </div>
+      {failed && <p role="alert">The causes could not be solved: {failed}</p>}
+      {!answer && !failed && (
+        <p role="status">
+          Working out what each cause would show in each test
+          <progress className="progress mt-1 block w-72" value={progress ?? 0} max={1} aria-label="Solving the causes" />
+        </p>
+      )}
+      {answer && <Now isolation={answer} />}
+      {answer && <Left isolation={answer} />}
+      {answer && answer.proof.length > 0 && <Proof isolation={answer} />}
+    </div>
+  );
+}
+
+function Now({ isolation }: { isolation: Isolation }) {
+  const { found, next, recheck, doubtful } = isolation;
+  const again = recheck[0];
+  if (found && !again)
+    return (
+      <section aria-label="Result" className="rounded border border-base-300 bg-base-200 p-4">
+        <p className="soft text-sm">{Math.round(found.probability * 100)} % of what is left</p>
+        <p className="text-3xl font-bold">{capital(found.says)}</p>
+        <p className="mt-1 text-lg">
+          {found.refs.length > 0
+            ? `Put it right and log the change at Work under ${found.refs[0]}; then bring the amp up again from the first stage.`
+            : "Fit a fuse of the right rating and type, and bring the amp up again from the first stage, behind a lamp."}
+        </p>
+      </section>
+    );
+  const test: NextTest | undefined = again
+    ? { ...again, bits: 0, cost: 0, why: "the likeliest cause does not explain the answer" }
+    : next[0];
+  if (!test)
+    return (
+      <p className="text-2xl font-bold">
+        No test is left that tells these apart. Part by part, then: one leg at a time, the likeliest first.
+      </p>
+    );
+  return (
+    <section aria-label="Next test" className="rounded border border-base-300 bg-base-200 p-4">
+      <p className="soft text-sm">
+        {again ? "once more" : `${test.bits.toFixed(1)} bits`}
+        {doubtful && ": two answers contradict what the others leave"}
+      </p>
+      <p className="text-3xl font-bold">{test.what}</p>
+      <p className="mt-1">{test.why}</p>
+      <TestForm key={test.id} test={test} />
+      {!again && next.length > 1 && (
+        <details className="mt-2 text-sm">
+          <summary className="cursor-pointer py-2">Another test instead</summary>
+          <ul className="space-y-3">
+            {next.slice(1, 6).map((t) => (
+              <li key={t.id}>
+                <strong>{t.what}</strong> <span className="soft">{t.bits.toFixed(1)} bits</span>
+                <TestForm test={t} small />
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}
+
+/** The answer: an outcome by its button, or ohms that say which. */
+function TestForm({ test, small = false }: { test: NextTest; small?: boolean }) {
+  const { say, settings } = useJob();
+  const [text, setText] = useState("");
+  const [refused, setRefused] = useState("");
+  const log = (outcome: string, ohms?: number) =>
+    say({ type: "isolation-step", payload: { test: test.id, what: test.what, outcome, ...(ohms === undefined ? {} : { ohms }) } });
+  const isOhm = test.id.startsWith("ohm:") && test.expectedOhms !== undefined;
+  const form = (
+    <div className="mt-2 flex flex-wrap items-end gap-2">
+      {isOhm && (
+        <form
+          className="flex items-end gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            const parsed = parseQuantity(text, { unit: "Ω", decimal: settings.decimal });
+            const open = /^(ol|open|∞)$/i.test(text.trim());
+            if (!open && !parsed.ok) return setRefused(`${parsed.why}; accepted: ${parsed.accepted}, or OL`);
+            const ohms = open ? 1e9 : parsed.ok ? parsed.quantity.value : 0;
+            if (ohms < 0) return setRefused(`Read ${text}; accepted: zero or more, or OL`);
+            log(bucketOf(ohms, test.expectedOhms!), ohms);
+          }}
+        >
+          <Field label={`Ω; a sound amp reads ${formatQuantity(test.expectedOhms!, "Ω", 3)}`}>
+            <input
+              className={`input w-36 text-right ${small ? "" : "h-14 text-2xl"}`}
+              autoFocus={!small}
+              value={text}
+              onChange={(e) => {
+                setText(e.target.value);
+                setRefused("");
+              }}
+            />
+          </Field>
+          <button className={`btn ${small ? "" : "btn-primary h-14"}`} disabled={!text.trim()}>
+            Log it
+          </button>
+        </form>
+      )}
+      {(!isOhm || small) &&
+        test.outcomes.map((o) => (
+          <button key={o} className={`btn ${small ? "btn-sm min-h-11" : "btn-primary btn-lg"}`} onClick={() => log(o)}>
+            {capital(o)}
+          </button>
+        ))}
+      {refused && (
+        <p role="alert" className="text-error">
+          {refused}
+        </p>
+      )}
+    </div>
+  );
+  // Hands go in for these: the reading waits for the proof.
+  return /^(ohm|halves|alone|shorts):/.test(test.id) && !small ? <Gate station="cold-checks">{form}</Gate> : form;
+}
+
+function Left({ isolation }: { isolation: Isolation }) {
+  const top = isolation.causes.filter((c) => c.probability > 0.005);
+  const most = top[0]?.probability ?? 1;
+  return (
+    <section aria-label="Possible causes">
+      <h2 className="font-bold">
+        Possible causes <span className="soft font-normal">{isolation.causes.length - top.length} ruled out</span>
+      </h2>
+      <ul className="mt-1">
+        {top.slice(0, 12).map((c) => (
+          <li key={c.id} className="grid grid-cols-[4rem_8rem_minmax(0,1fr)] items-center gap-3 py-0.5">
+            <span className="text-right tabular-nums">{Math.round(c.probability * 100)} %</span>
+            <span aria-hidden className="h-3 rounded-sm bg-base-300">
+              <span className="block h-3 rounded-sm bg-primary" style={{ width: `${(100 * c.probability) / most}%` }} />
+            </span>
+            <span>{capital(c.says)}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The log as a proof: what was done, what it ruled out, how many are left. */
+function Proof({ isolation }: { isolation: Isolation }) {
+  const { view, say } = useJob();
+  const steps = isolationAnswers(view.state);
+  return (
+    <section aria-label="Proof">
+      <h2 className="font-bold">The proof so far</h2>
+      <ol className="mt-1 list-decimal space-y-2 pl-6">
+        {isolation.proof.map((p) => {
+          const step = steps.findLast((s) => s.test === p.test);
+          return (
+            <li key={p.test}>
+              <strong>{p.what}</strong>:{" "}
+              {step?.ohms === undefined ? "" : `${step.ohms >= 1e9 ? "open" : formatQuantity(step.ohms, "Ω", 3)}, `}
+              {p.outcome}.{" "}
+              {p.ruledOut.length > 0 ? (
+                <>So not: {p.ruledOut.join("; ")}.</>
+              ) : (
+                <span className="soft">It rules nothing out by itself.</span>
+              )}{" "}
+              <span className="soft">
+                {p.left.length} left{p.left.length <= 3 ? `: ${p.left.join("; ")}` : ""}.
+              </span>{" "}
+              {step && (
+                <button
+                  className="btn btn-ghost btn-xs min-h-9"
+                  onClick={() => say({ type: "undo", supersedes: step.seq, reason: "answered wrongly", payload: {} })}
+                >
+                  Take back
+                </button>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

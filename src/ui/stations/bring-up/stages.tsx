@@ -1,0 +1,152 @@
+"use client";
+/** The stages of this amp: the one to do now is the biggest thing, with what it should show and when to stop. */
+
+import { useMemo, useState } from "react";
+import { stagesOf, stageFit, type BringUpStage } from "@/core/bring-up/stages";
+import { isolationOpen } from "@/core/bring-up/isolation-state";
+import { unloadedRails } from "@/core/walk/unloaded";
+import type { Verdict } from "@/core/walk/expectation";
+import { formatVolts } from "@/core/quantity/format";
+import { useJob } from "../../frame/job-context";
+import { VerdictMark } from "../../frame/verdict-mark";
+import { CurrentChart } from "./current-chart";
+import { CurrentForm } from "./current-form";
+import { StageReadings } from "./stage-readings";
+import { StopSigns } from "./stop-signs";
+import type { BringUpBench } from "./use-bring-up";
+
+const MARK: Record<string, Verdict> = { passed: "in", stopped: "out", skipped: "watch", open: "none" };
+
+export function Stages({ wall, lamp, setLamp, solved }: BringUpBench) {
+  const { view, say, energy } = useJob();
+  const { state, circuit } = view;
+  const oneAtATime = isolationOpen(state);
+  const stages = useMemo(() => stagesOf(circuit!, { oneAtATime }), [circuit, oneAtATime]);
+  const doneOf = (s: BringUpStage) => {
+    const r = state.stages.get(s.id)?.result;
+    return r === "open again" ? undefined : r;
+  };
+  const [chosen, setChosen] = useState<string>();
+  const stage = stages.find((s) => s.id === chosen) ?? stages.find((s) => !doneOf(s) || doneOf(s) === "stopped") ?? stages.at(-1)!;
+  const prediction = solved.answer?.stages.find((p) => p.stage === stage.id);
+  const on = state.power?.state === "on" ? state.power : undefined;
+  const fit = stageFit(circuit!, stage, on?.without ?? []);
+  const before = stages.slice(0, stages.indexOf(stage)).filter((s) => !doneOf(s));
+  const [missing, setMissing] = useState<string[]>([]);
+  const result = (r: "passed" | "stopped" | "skipped" | "open again", note?: string) => {
+    say({ type: "stage", payload: { stage: stage.id, result: r, ...(note ? { note } : {}) } });
+    setChosen(undefined);
+  };
+
+  return (
+    <div className="grid gap-4 lg:grid-cols-[13rem_minmax(0,1fr)]">
+      <ol aria-label="Stages" className="space-y-1">
+        {stages.map((s, i) => (
+          <li key={s.id}>
+            <button
+              className={`flex min-h-11 w-full items-center gap-2 rounded px-2 text-left ${s === stage ? "bg-base-300 font-bold" : "hover:bg-base-200"}`}
+              aria-current={s === stage ? "step" : undefined}
+              onClick={() => setChosen(s.id)}
+            >
+              <VerdictMark verdict={MARK[doneOf(s) ?? "open"]!} />
+              <span className="flex-1 text-sm leading-tight">
+                {i + 1} {s.title}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <div className="min-w-0 space-y-3">
+        <section aria-label="Stage" className="rounded border border-base-300 bg-base-200 p-4">
+          <p className="soft text-sm">
+            Stage {stages.indexOf(stage) + 1} of {stages.length} · {stage.why}
+          </p>
+          <p className="text-3xl font-bold">{stage.title}</p>
+          <ul className="mt-1 list-disc pl-5 text-lg">
+            {stage.doing.map((d) => (
+              <li key={d}>{d}</li>
+            ))}
+          </ul>
+          {before.length > 0 && (
+            <p className="mt-1 text-warning">▲ Not passed before it: {before.map((s) => s.title.toLowerCase()).join("; ")}.</p>
+          )}
+          {on && stage.powered && fit.wantedIn.length > 0 && (
+            <p className="mt-1 text-warning" role="alert">
+              ▲ {fit.wantedIn.join(", ")} {fit.wantedIn.length > 1 ? "are" : "is"} out, and this stage wants{" "}
+              {fit.wantedIn.length > 1 ? "them" : "it"} in: off, plug out, put {fit.wantedIn.length > 1 ? "them" : "it"} in, power on again.
+            </p>
+          )}
+          {on && stage.powered && fit.wantedOut.length > 0 && (
+            <p className="mt-1 text-warning" role="alert">
+              ▲ {fit.wantedOut.join(", ")} still in, by the tape: this stage is without. What is read now is another stage&apos;s.
+            </p>
+          )}
+          {energy.kind === "live" && !stage.powered && <p className="mt-1 text-warning">▲ This is done with the plug out.</p>}
+          <div className="mt-3 flex flex-wrap items-center gap-2">
+            {doneOf(stage) === "passed" ? (
+              <button className="btn btn-outline" onClick={() => result("open again")}>
+                Do it again
+              </button>
+            ) : (
+              <>
+                <button className="btn btn-primary btn-lg" disabled={missing.length > 0 && stage.powered} onClick={() => result("passed")}>
+                  Passed
+                </button>
+                <button className="btn btn-outline btn-lg" onClick={() => result("stopped")}>
+                  Stopped here
+                </button>
+                <button className="btn btn-ghost" onClick={() => result("skipped")}>
+                  Skip
+                </button>
+              </>
+            )}
+            {missing.length > 0 && stage.powered && doneOf(stage) !== "passed" && (
+              <span className="soft text-sm">Still to be read, or out: {missing.join(", ")}</span>
+            )}
+          </div>
+        </section>
+        {stage.powered && <Rails wall={wall} stage={stage} />}
+        {solved.failed && <p role="alert">This amp could not be solved: {solved.failed}</p>}
+        {!solved.answer && !solved.failed && (
+          <p role="status">
+            Working out what each stage should show
+            <progress className="progress mt-1 block w-64" value={solved.progress ?? 0} max={1} aria-label="Solving the stages" />
+          </p>
+        )}
+        {stage.powered && (
+          <div className="grid gap-4 xl:grid-cols-2">
+            <div className="min-w-0 space-y-3">
+              <CurrentForm stage={stage} prediction={prediction} lamps={solved.answer?.lamps ?? []} lamp={lamp} setLamp={setLamp} />
+              <CurrentChart stage={stage} steps={prediction?.steps ?? []} wall={wall} currents={state.mainsCurrents} />
+            </div>
+            <div className="min-w-0 space-y-3">
+              <StageReadings key={stage.id} stage={stage} prediction={prediction} onMissing={setMissing} />
+              <StopSigns stage={stage} prediction={prediction} wall={wall} notLive={solved.answer?.notLive ?? []} />
+            </div>
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** Before power: a rail that nothing loads, against what its capacitors are rated for. */
+function Rails({ wall, stage }: { wall: number; stage: BringUpStage }) {
+  const { view } = useJob();
+  const rails = useMemo(() => unloadedRails(view.circuit!, wall), [view.circuit, wall]);
+  const rectifiers = view.circuit!.elements.filter((e) => e.rectifierTube).map((e) => e.name);
+  const unloaded = stage.without.length > 0 && !rectifiers.some((r) => stage.without.includes(r));
+  const over = rails.filter((r) => r.verdict === "out" || r.verdict === "watch");
+  if (!unloaded || over.length === 0) return null;
+  return (
+    <section aria-label="Unloaded rails" className="rounded border border-warning p-3">
+      {over.map((r) => (
+        <p key={r.capacitor}>
+          <VerdictMark verdict={r.verdict} word /> <strong>{r.capacitor}</strong> {r.label}: {formatVolts(r.volts)} with nothing drawing
+          current, rated {formatVolts(r.rated!)}.{" "}
+          {r.verdict === "out" && `Turn no further than ${Math.floor((wall * 0.95 * r.rated!) / r.volts)} V here, or put a load on.`}
+        </p>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,58 @@
+"use client";
+/** Cold checks: resistances in circuit, controls, tubes, leakage, heaters; each against what the circuit makes of it. */
+
+import { useMemo } from "react";
+import { Tabs } from "../../forms/tabs";
+import { useJob } from "../../frame/job-context";
+import { useAnswer } from "../../frame/use-answer";
+import { Findings } from "../findings";
+import { NoCircuit } from "../no-circuit";
+import { Heaters } from "./heaters";
+import { Leakage } from "./leakage";
+import { Pots } from "./pots";
+import { Resistances } from "./resistances";
+import { TubeTests } from "./tube-tests";
+
+export function ColdChecks() {
+  const { view, netlist } = useJob();
+  const tabs = useMemo(
+    () => [
+      { id: "ohms", name: "Resistances", body: <ResistanceList /> },
+      { id: "pots", name: "Controls", body: <Pots /> },
+      { id: "tubes", name: "Tubes", body: <TubeTests /> },
+      { id: "leaks", name: "Leakage", body: <Leakage /> },
+      { id: "heaters", name: "Heaters", body: <Heaters /> },
+    ],
+    [],
+  );
+  if (!view.circuit || netlist === undefined)
+    return (
+      <>
+        <NoCircuit what="Resistances to expect need a circuit." />
+        <div className="mt-4">
+          <TubeTests />
+          <Findings station="cold-checks" />
+        </div>
+      </>
+    );
+  return (
+    <div className="space-y-4">
+      <Tabs tabs={tabs} label="Cold checks" />
+      <Findings station="cold-checks" />
+    </div>
+  );
+}
+
+function ResistanceList() {
+  const { netlist, solver } = useJob();
+  const { answer, progress, failed } = useAnswer(solver && netlist, (told) => solver!.cold(netlist!, told));
+  if (failed) return <p role="alert">The list could not be solved: {failed}</p>;
+  if (!answer)
+    return (
+      <p role="status">
+        Working out what the ohmmeter should show, everything in parallel
+        <progress className="progress mt-2 block w-72" value={progress ?? 0} max={1} aria-label="Solving the resistances" />
+      </p>
+    );
+  return <Resistances checks={answer} />;
+}

@@ -1,0 +1,178 @@
+"use client";
+/** Tube tests: shorts, emission, transconductance against new and reject, or a swap with a known good one. */
+
+import { useState } from "react";
+import { envelopeOf } from "@/core/circuit/circuit";
+import { judgeTubeTest, SWAP_RESULTS, TEST_METHODS, type SwapResult, type TestMethod } from "@/core/tubes/judge-test";
+import { findTubeType, gmLimits } from "@/core/tubes/library";
+import { parseQuantity } from "@/core/quantity/parse";
+import { Field, Section } from "../../forms/section";
+import { useJob } from "../../frame/job-context";
+import { VerdictMark } from "../../frame/verdict-mark";
+
+export function TubeTests() {
+  const { view, say, settings, conditions } = useJob();
+  const tubes = (view.circuit?.elements ?? []).filter((e) => e.tube ?? e.rectifierTube);
+  const first = tubes.find((t) => !view.state.tubeTests.some((x) => x.tube === t.name)) ?? tubes[0];
+  const [tube, setTube] = useState<string>();
+  const [method, setMethod] = useState<TestMethod>("transconductance");
+  const [figure, setFigure] = useState("");
+  const [unit, setUnit] = useState<"percent" | "gm">("percent");
+  const [shorts, setShorts] = useState("not tested");
+  const [swap, setSwap] = useState<SwapResult>("the same");
+  const [refused, setRefused] = useState("");
+  const name = tube ?? first?.name ?? "";
+  const element = tubes.find((t) => t.name === name);
+  const type = element?.tube ?? element?.rectifierTube ?? findTubeType(name);
+  const limits = type && gmLimits(type);
+  const wantsFigure = method === "transconductance" || method === "emission";
+
+  function store(e: React.FormEvent) {
+    e.preventDefault();
+    if (!name.trim()) return setRefused("Which tube?");
+    let value: number | undefined;
+    if (wantsFigure) {
+      const parsed = parseQuantity(figure, { decimal: settings.decimal });
+      if (!parsed.ok) return setRefused(`${parsed.why}; accepted: ${unit === "percent" ? "85" : "9.5"}`);
+      value = parsed.quantity.value;
+      const most = unit === "percent" ? 250 : 60;
+      if (value < 0 || value > most) return setRefused(`Read ${figure}; accepted: 0 to ${most} ${unit === "percent" ? "%" : "mA/V"}`);
+    }
+    const percent = unit === "percent" || method === "emission" ? value : undefined;
+    const gm = unit === "gm" && method === "transconductance" ? value : undefined;
+    const test = {
+      tube: name.trim().toUpperCase(),
+      method,
+      ...(percent === undefined ? {} : { percent }),
+      ...(gm === undefined ? {} : { gm }),
+      ...(shorts === "not tested" ? {} : { shorts: shorts === "none" ? "" : shorts }),
+      ...(method === "substitution" ? { swap } : {}),
+    };
+    const judged = judgeTubeTest(test, type);
+    say(
+      { type: "tube-test", payload: test },
+      // Transconductance is evidence for the suspects; emission is not.
+      ...(method === "transconductance" && judged.percent !== undefined && element?.tube
+        ? [{ type: "reading", payload: { point: element.name, kind: "gm", value: Math.round(judged.percent), conditions } } as const]
+        : []),
+    );
+    setFigure("");
+    setRefused("");
+    setTube(undefined);
+  }
+  return (
+    <Section title="Tubes" hint="power off; output tubes stay hot for minutes">
+      <form onSubmit={store} className="mb-4 flex flex-wrap items-end gap-3 rounded border border-base-300 bg-base-200 p-4">
+        <Field label="Tube">
+          {tubes.length > 0 ? (
+            <select className="select w-44" value={name} onChange={(e) => setTube(e.target.value)}>
+              {tubes.map((t) => (
+                <option key={t.name} value={t.name}>
+                  {t.name} {(t.tube ?? t.rectifierTube)!.type}
+                </option>
+              ))}
+            </select>
+          ) : (
+            <input className="input w-32" value={tube ?? ""} placeholder="V1" onChange={(e) => setTube(e.target.value)} />
+          )}
+        </Field>
+        <Field label="How">
+          <select className="select w-44" value={method} onChange={(e) => setMethod(e.target.value as TestMethod)}>
+            {TEST_METHODS.map((m) => (
+              <option key={m}>{m}</option>
+            ))}
+          </select>
+        </Field>
+        {wantsFigure && (
+          <Field label="Figure">
+            <span className="flex gap-1">
+              <input
+                className="input h-12 w-24 text-right text-xl"
+                inputMode="decimal"
+                value={figure}
+                onChange={(e) => {
+                  setFigure(e.target.value);
+                  setRefused("");
+                }}
+              />
+              {method === "transconductance" ? (
+                <select className="select h-12 w-28" aria-label="Unit" value={unit} onChange={(e) => setUnit(e.target.value as "gm")}>
+                  <option value="percent">% of new</option>
+                  <option value="gm">mA/V</option>
+                </select>
+              ) : (
+                <span className="self-center">% of new</span>
+              )}
+            </span>
+          </Field>
+        )}
+        {method === "substitution" && (
+          <Field label="With a known good one the amp is">
+            <select className="select w-36" value={swap} onChange={(e) => setSwap(e.target.value as SwapResult)}>
+              {SWAP_RESULTS.map((s) => (
+                <option key={s}>{s}</option>
+              ))}
+            </select>
+          </Field>
+        )}
+        <Field label="Shorts">
+          <select className="select w-44" value={shorts} onChange={(e) => setShorts(e.target.value)}>
+            {["not tested", "none", "heater–cathode", "grid–cathode", "grid–screen", "plate–screen", "plate–plate"].map((s) => (
+              <option key={s}>{s}</option>
+            ))}
+          </select>
+        </Field>
+        <button className="btn btn-primary h-12">Log the test</button>
+        {limits && method === "transconductance" && (
+          <p className="soft basis-full text-sm">
+            {type!.type}: new {limits.fresh} mA/V, reject below {limits.reject.toFixed(1)} mA/V by its published data sheet
+          </p>
+        )}
+        {method === "emission" && (
+          <p className="soft basis-full text-sm">
+            Emission alone never clears a tube: a diode test says nothing of gas, noise or transconductance.
+          </p>
+        )}
+        {refused && (
+          <p role="alert" className="basis-full text-error">
+            {refused}
+          </p>
+        )}
+      </form>
+      {view.state.tubeTests.length === 0 ? (
+        <p className="soft">No tube tested yet. Shorts first: a shorted tube can take the tester and the amp with it.</p>
+      ) : (
+        <table className="table table-sm" aria-label="Tube tests">
+          <thead>
+            <tr>
+              <th>Tube</th>
+              <th>By</th>
+              <th>Verdict</th>
+            </tr>
+          </thead>
+          <tbody>
+            {view.state.tubeTests.map((t) => {
+              const at = tubes.find((x) => x.name === t.tube || envelopeOf(x.name) === t.tube);
+              const { verdict, percent, why } = judgeTubeTest(t, at?.tube ?? at?.rectifierTube);
+              return (
+                <tr key={t.seq}>
+                  <td>
+                    <strong>{t.tube}</strong> <span className="soft">{(at?.tube ?? at?.rectifierTube)?.type}</span>
+                  </td>
+                  <td>
+                    {t.method}
+                    {percent !== undefined && `, ${Math.round(percent)} %`}
+                    {t.gm !== undefined && ` (${t.gm} mA/V)`}
+                  </td>
+                  <td>
+                    <VerdictMark verdict={verdict} word /> <span className="text-xs">{why}</span>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,220 @@
+"use client";
+/** The inspection list of this amp, one item at a time, by keyboard: sound, found, not there. */
+
+import { useMemo, useRef, useState } from "react";
+import { briefAllows } from "@/core/job/brief-allows";
+import { dateAmp } from "@/core/job/dating";
+import { SEVERITIES, type Severity } from "@/core/job/events/words";
+import { INSPECTION_GROUPS, inspectionList, type InspectionItem } from "@/core/job/inspection";
+import { questionFor } from "@/core/job/work-list";
+import type { Verdict } from "@/core/walk/expectation";
+import { Field } from "../../forms/section";
+import { PhotoField, Thumbnail } from "../../forms/photo-field";
+import { useJob } from "../../frame/job-context";
+import { VerdictMark } from "../../frame/verdict-mark";
+
+const MARK: Record<string, Verdict> = { sound: "in", found: "watch", "not there": "in" };
+
+export function Inspection() {
+  const { view, say, now } = useJob();
+  const { state, circuit } = view;
+  const year = new Date(now).getFullYear();
+  const items = useMemo(() => {
+    const made = dateAmp(state.dateCodes, {
+      from: Number(circuit?.facts.from) || undefined,
+      to: Number(circuit?.facts.to) || undefined,
+    }).to;
+    return inspectionList(circuit, year, made, state.claims);
+  }, [circuit, year, state.dateCodes, state.claims]);
+  const answerOf = (i: InspectionItem) => {
+    const answer = state.inspected.get(i.id);
+    return answer && answer.result !== "open again" ? answer.result : undefined;
+  };
+  const left = items.filter((i) => !answerOf(i));
+  const [chosen, setChosen] = useState<string>();
+  const [drafting, setDrafting] = useState(false);
+  const item = items.find((i) => i.id === chosen) ?? left[0];
+  const box = useRef<HTMLElement>(null);
+
+  function onward(from: InspectionItem) {
+    const at = items.indexOf(from);
+    const next = [...items.slice(at + 1), ...items.slice(0, at)].find((i) => !answerOf(i));
+    setChosen(next?.id);
+    setDrafting(false);
+    box.current?.focus();
+  }
+  function answer(result: "sound" | "not there" | "found") {
+    if (!item) return;
+    if (result === "found") return setDrafting(true);
+    say({ type: "inspection", payload: { item: item.id, what: `${item.place}: ${short(item.look)}`, result } });
+    onward(item);
+  }
+  function step(by: number) {
+    if (!item) return;
+    setChosen(items[(items.indexOf(item) + by + items.length) % items.length]!.id);
+    setDrafting(false);
+  }
+  function keys(e: React.KeyboardEvent) {
+    // While something is typed, the keys are its letters.
+    if ((e.target as HTMLElement).closest("input, select, textarea")) {
+      if (e.key === "Escape") setDrafting(false);
+      return;
+    }
+    const act: Record<string, () => void> = {
+      "1": () => answer("sound"),
+      "2": () => answer("found"),
+      "3": () => answer("not there"),
+      ArrowDown: () => step(1),
+      ArrowUp: () => step(-1),
+    };
+    if (e.ctrlKey || e.metaKey || e.altKey || !act[e.key]) return;
+    e.preventDefault();
+    act[e.key]!();
+  }
+
+  return (
+    <section
+      ref={box}
+      aria-label="Inspection"
+      tabIndex={-1}
+      onKeyDown={keys}
+      className="mb-4 rounded border border-base-300 bg-base-200 p-4 focus-visible:outline-2 focus-visible:outline-primary"
+    >
+      {item ? (
+        <>
+          <p className="soft text-sm" aria-live="polite">
+            {items.length - left.length} of {items.length} looked at · {item.group} · {item.why}
+          </p>
+          <p className="text-3xl font-bold">{item.place}</p>
+          <p className="mt-1 text-lg">{item.look}.</p>
+          {drafting ? (
+            <Draft key={item.id} item={item} done={() => onward(item)} cancel={() => setDrafting(false)} />
+          ) : (
+            <div className="mt-3 flex flex-wrap items-center gap-2">
+              <button className="btn btn-primary btn-lg" onClick={() => answer("sound")} aria-keyshortcuts="1">
+                1 Sound
+              </button>
+              <button className="btn btn-outline btn-lg" onClick={() => answer("found")} aria-keyshortcuts="2">
+                2 Found…
+              </button>
+              <button className="btn btn-outline btn-lg" onClick={() => answer("not there")} aria-keyshortcuts="3">
+                3 Not there
+              </button>
+              {answerOf(item) && <span className="soft">now: {answerOf(item)}</span>}
+              <span className="soft ml-auto text-sm">keys 1 2 3, ↑ ↓</span>
+            </div>
+          )}
+        </>
+      ) : (
+        <p className="text-3xl font-bold">All {items.length} looked at.</p>
+      )}
+      <details className="mt-3" open={left.length === 0}>
+        <summary className="cursor-pointer py-2 text-sm">The whole list</summary>
+        <div className="grid gap-x-6 md:grid-cols-2">
+          {INSPECTION_GROUPS.map((group) => {
+            const own = items.filter((i) => i.group === group);
+            return own.length === 0 ? null : (
+              <div key={group} className="mb-2">
+                <h3 className="soft text-sm">{group}</h3>
+                <ul>
+                  {own.map((i) => (
+                    <li key={i.id}>
+                      <button
+                        className={`flex min-h-9 w-full items-center gap-2 rounded px-2 text-left text-sm hover:bg-base-300 ${i === item ? "bg-base-300 font-bold" : ""}`}
+                        onClick={() => {
+                          setChosen(i.id);
+                          setDrafting(false);
+                        }}
+                      >
+                        <VerdictMark verdict={MARK[answerOf(i) ?? ""] ?? "none"} />
+                        <span className="flex-1">{i.place.length > 60 ? `${i.place.slice(0, 58)}…` : i.place}</span>
+                        <span className="soft text-xs">{answerOf(i) ?? ""}</span>
+                      </button>
+                    </li>
+                  ))}
+                </ul>
+              </div>
+            );
+          })}
+        </div>
+      </details>
+    </section>
+  );
+}
+
+const short = (text: string) => (text.length > 120 ? `${text.slice(0, 118)}…` : text);
+
+/** What was found, drafted from the item: place, words, severity, action, and whether the brief covers it. */
+function Draft({ item, done, cancel }: { item: InspectionItem; done(): void; cancel(): void }) {
+  const { view, say } = useJob();
+  const [place, setPlace] = useState(item.place.length > 40 ? "" : item.place);
+  const [text, setText] = useState(item.finding.text);
+  const [severity, setSeverity] = useState<Severity>(item.finding.severity);
+  const [action, setAction] = useState(item.finding.action);
+  const [photos, setPhotos] = useState<string[]>([]);
+  const allowed = briefAllows(view.state.brief, action, `${place} ${item.place}`, severity);
+  const [chosen, setBrief] = useState<"allowed" | "ask">();
+  const brief = chosen ?? allowed.brief;
+  const [refused, setRefused] = useState("");
+
+  function store(e: React.FormEvent) {
+    e.preventDefault();
+    const where = place.trim() || item.place.slice(0, 190);
+    if (!text.trim()) return setRefused("What was found?");
+    const what = action.trim();
+    say(
+      { type: "inspection", payload: { item: item.id, what: `${item.place.slice(0, 100)}: ${short(item.look)}`, result: "found" } },
+      {
+        type: "finding",
+        payload: {
+          station: "look",
+          place: where,
+          text: text.trim(),
+          severity,
+          brief,
+          ...(what ? { action: what } : {}),
+          ...(photos.length ? { photos } : {}),
+        },
+      },
+      ...(brief === "ask" && what ? [{ type: "approval", payload: { what: questionFor(where, what), answer: "asked" } } as const] : []),
+    );
+    done();
+  }
+  return (
+    <form className="mt-3 grid grid-cols-2 gap-3 lg:grid-cols-6" onSubmit={store}>
+      <Field label="Place" className="lg:col-span-2">
+        <input className="input w-full" value={place} placeholder={item.place.slice(0, 40)} onChange={(e) => setPlace(e.target.value)} />
+      </Field>
+      <Field label="Finding" className="lg:col-span-4" error={refused}>
+        <input autoFocus className="input w-full" value={text} onChange={(e) => setText(e.target.value)} />
+      </Field>
+      <Field label="How bad">
+        <select className="select w-full" value={severity} onChange={(e) => setSeverity(e.target.value as Severity)}>
+          {SEVERITIES.map((s) => (
+            <option key={s}>{s}</option>
+          ))}
+        </select>
+      </Field>
+      <Field label="Suggested action" className="lg:col-span-3">
+        <input className="input w-full" value={action} onChange={(e) => setAction(e.target.value)} />
+      </Field>
+      <Field label="The brief" className="lg:col-span-2">
+        <select className="select w-full" value={brief} onChange={(e) => setBrief(e.target.value as "ask")}>
+          <option value="allowed">allows it</option>
+          <option value="ask">ask the owner</option>
+        </select>
+        <span className="soft mt-1 block text-xs">{allowed.why}</span>
+      </Field>
+      <div className="col-span-full flex flex-wrap items-center gap-3">
+        <button className="btn btn-primary">Log the finding</button>
+        <button type="button" className="btn btn-ghost" onClick={cancel}>
+          Back
+        </button>
+        <PhotoField onStored={(hash) => setPhotos((p) => [...p, hash])} />
+        {photos.map((h) => (
+          <Thumbnail key={h} hash={h} caption="goes with this finding" />
+        ))}
+      </div>
+    </form>
+  );
+}

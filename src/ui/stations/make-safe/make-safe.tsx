@@ -1,0 +1,78 @@
+"use client";
+/** Make safe: the next step of the proof is the biggest thing; every reservoir is read twice, meter and tool proved around it. */
+
+import { formatVolts } from "@/core/quantity/format";
+import type { ProofStep } from "@/core/job/energy";
+import { useJob } from "../../frame/job-context";
+import { clockTime, energyWords, stepWords } from "../../frame/words";
+import { Planner } from "./planner";
+import { NameReservoir, Reservoirs } from "./reservoirs";
+import { StepForm } from "./step-form";
+
+export function MakeSafe() {
+  const { energy, settings, say } = useJob();
+  if (energy.kind === "live") {
+    return (
+      <div className="space-y-3">
+        <p className="text-3xl font-bold">The amp is live.</p>
+        <p className="text-lg">Switch it off and pull the plug. Then Scutum follows the charge down and asks for the readings.</p>
+        <button className="btn btn-primary btn-lg" onClick={() => say({ type: "power", payload: { state: "off", plug: "out" } })}>
+          Off, plug out
+        </button>
+      </div>
+    );
+  }
+  const { proof } = energy;
+  const { title, detail } = energyWords(energy);
+  const next = proof.missing[0];
+  const conflicts = proof.reservoirs.filter((r) => r.conflict);
+  const back = proof.reservoirs.filter((r) => r.rebounded && !r.conflict);
+  return (
+    <div className="space-y-5">
+      <section aria-label="Next step" className="rounded border border-base-300 bg-base-200 p-4">
+        {energy.kind === "proven-dead" ? (
+          <>
+            <p className="text-3xl font-bold">{title}</p>
+            <p className="mt-1 text-lg">
+              {detail}. Holds until power or plug goes in again, at the latest until {clockTime(energy.until)}.
+            </p>
+            <p className="soft mt-1">
+              This says what was read, not that anything is safe to touch. Keep one hand away and check again after any break.
+            </p>
+          </>
+        ) : next ? (
+          <>
+            <p className="soft text-sm">
+              {title}: {detail}
+            </p>
+            <p className="text-3xl font-bold">{stepWords(next)}</p>
+            {conflicts.map((r) => (
+              <p key={r.name} role="alert" className="mt-1 text-warning">
+                ▲ {r.name}: {r.conflict}
+              </p>
+            ))}
+            {back.map((r) => (
+              <p key={r.name} role="alert" className="mt-1 text-warning">
+                ▲ {r.name} came back from {formatVolts(r.rebounded!.from)} to {formatVolts(r.rebounded!.to)}, above the safe voltage:
+                dielectric absorption. Bleed it again and leave the tool on for a minute before the next reading.
+              </p>
+            ))}
+            <StepForm key={keyOf(next)} step={next} />
+            <ol className="soft mt-3 list-decimal pl-5 text-sm">
+              {proof.missing.slice(1, 5).map((s, i) => (
+                <li key={i}>{stepWords(s)}</li>
+              ))}
+              {proof.missing.length > 5 && <li className="list-none">and {proof.missing.length - 5} more</li>}
+            </ol>
+          </>
+        ) : null}
+      </section>
+      <Reservoirs reservoirs={proof.reservoirs} safeVolts={settings.safeVolts} />
+      <Planner reservoirs={proof.reservoirs} />
+      <NameReservoir />
+    </div>
+  );
+}
+
+/** The same step keeps its form while its seconds run down. */
+const keyOf = (step: ProofStep) => JSON.stringify(step, (k, v: unknown) => (k === "wait" || k === "volts" ? undefined : v));

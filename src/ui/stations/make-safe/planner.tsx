@@ -1,0 +1,163 @@
+"use client";
+/** The discharge planner: which resistor, where to clip it on and in which order, and whether the tool at hand is good enough. */
+
+import { useMemo, useState } from "react";
+import type { ReservoirState } from "@/core/job/energy";
+import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import { dischargeSequence } from "@/core/supply/discharge-sequence";
+import { rebound, sizeTool, toolDoubts } from "@/core/supply/discharge-tool";
+import { Field } from "../../forms/section";
+import { useJob } from "../../frame/job-context";
+import { VerdictMark } from "../../frame/verdict-mark";
+import { keepTool, useTool } from "./tool";
+
+/** What it is sized for: what is estimated now, or what it can hold at most. */
+function voltsFor(reservoirs: ReservoirState[], rated: Map<string, number | undefined>, now: boolean): number[] {
+  return reservoirs.map((r) => Math.abs((now ? r.volts : undefined) ?? rated.get(r.name) ?? 0));
+}
+
+export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
+  const { settings, view } = useJob();
+  const tool = useTool();
+  const [text, setText] = useState<Partial<Record<"ohms" | "watts" | "volts" | "seconds", string>>>({});
+  const rated = useMemo(() => new Map(view.reservoirs.map((r) => [r.name, r.ratedVolts])), [view.reservoirs]);
+  const charged = reservoirs.some((r) => Math.abs(r.volts ?? 0) > settings.safeVolts);
+  const volts = voltsFor(reservoirs, rated, charged);
+  const seconds = Number((text.seconds ?? "10").replace(",", "."));
+  const key = JSON.stringify([volts.map((v) => Math.round(v)), tool, seconds]);
+  const plan = useMemo(() => {
+    if (view.reservoirs.length === 0 || !volts.some((v) => v > settings.safeVolts)) return undefined;
+    const ordered = reservoirs.map((r) => view.reservoirs.find((x) => x.name === r.name)!);
+    if (ordered.some((r) => !r)) return undefined;
+    const sequence = dischargeSequence(view.circuit, ordered, volts, tool.ohms, settings.safeVolts);
+    const farads = ordered.reduce((sum, r) => sum + r.farads, 0);
+    const highest = Math.max(...volts, ...sequence.clips.map((c) => c.volts));
+    return {
+      sequence,
+      farads,
+      highest,
+      sized: seconds > 0 ? sizeTool(farads, highest, settings.safeVolts, seconds) : undefined,
+      doubts: toolDoubts(tool, farads, highest, settings.safeVolts),
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- by whole volts: the estimate falls every second
+  }, [key, view.circuit, view.reservoirs, settings.safeVolts]);
+  if (reservoirs.length === 0) return null;
+
+  const keep = (field: "ohms" | "watts" | "volts", typed: string) => {
+    setText({ ...text, [field]: typed });
+    const parsed = parseQuantity(typed, { unit: field === "ohms" ? "Ω" : field === "watts" ? "W" : "V", decimal: settings.decimal });
+    if (typed.trim() === "" && field !== "ohms") keepTool({ ...tool, [field]: undefined });
+    else if (parsed.ok && parsed.quantity.value > 0) keepTool({ ...tool, [field]: parsed.quantity.value });
+  };
+  const shown = (field: "ohms" | "watts" | "volts", unit: "Ω" | "W" | "V") =>
+    text[field] ?? (tool[field] === undefined ? "" : formatQuantity(tool[field], unit, 3).replace(/\s|Ω|W|V/g, ""));
+  const bad = (field: "ohms" | "watts" | "volts") => {
+    const typed = text[field];
+    if (typed === undefined || (typed.trim() === "" && field !== "ohms")) return "";
+    const parsed = parseQuantity(typed, { decimal: settings.decimal });
+    return parsed.ok && parsed.quantity.value > 0 ? "" : parsed.ok ? "above zero is wanted" : parsed.why;
+  };
+
+  return (
+    <section aria-label="Discharge plan">
+      <h2 className="font-bold">
+        Discharge plan{" "}
+        <span className="soft font-normal">{charged ? "for what is estimated now" : "for what these reservoirs can hold at most"}</span>
+      </h2>
+      <div className="mt-2 grid gap-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+        <div>
+          <div className="flex flex-wrap items-end gap-3">
+            <Field label="Tool at hand, Ω" error={bad("ohms")}>
+              <input className="input w-24 text-right" value={shown("ohms", "Ω")} onChange={(e) => keep("ohms", e.target.value)} />
+            </Field>
+            <Field label="Watts" error={bad("watts")}>
+              <input className="input w-20 text-right" value={shown("watts", "W")} onChange={(e) => keep("watts", e.target.value)} />
+            </Field>
+            <Field label="Body, V" error={bad("volts")}>
+              <input className="input w-24 text-right" value={shown("volts", "V")} onChange={(e) => keep("volts", e.target.value)} />
+            </Field>
+            <Field label="Through in, s">
+              <input
+                className="input w-20 text-right"
+                value={text.seconds ?? "10"}
+                onChange={(e) => setText({ ...text, seconds: e.target.value })}
+              />
+            </Field>
+          </div>
+          {plan && (
+            <div className="mt-2 space-y-1 text-sm" data-testid="tool-verdict">
+              {plan.doubts.length === 0 ? (
+                <p>
+                  <VerdictMark verdict="in" word /> Good enough for this amp: {formatQuantity(plan.highest / tool.ohms, "A", 2)} and{" "}
+                  {formatQuantity(plan.highest ** 2 / tool.ohms, "W", 2)} at the touch.
+                </p>
+              ) : (
+                plan.doubts.map((d) => (
+                  <p key={d.says}>
+                    <VerdictMark verdict={d.refuse ? "out" : "watch"} word /> {d.says}
+                  </p>
+                ))
+              )}
+              {plan.sized && (
+                <p>
+                  To make one: <strong>{formatQuantity(plan.sized.ohms, "Ω", 2)}</strong>,{" "}
+                  <strong>{formatQuantity(plan.sized.watts, "W", 2)}</strong>
+                  {plan.sized.bodies > 1 &&
+                    `, as ${plan.sized.bodies} × ${formatQuantity(plan.sized.ohmsEach, "Ω", 2)} ${formatQuantity(plan.sized.wattsEach, "W", 2)} in series for ${formatVolts(plan.highest)}`}
+                  ; {plan.sized.why}. At first {formatQuantity(plan.sized.plan.peakWatts, "W", 2)}, all in{" "}
+                  {formatDuration(Math.ceil(plan.sized.plan.seconds))}.
+                </p>
+              )}
+              <p className="soft">
+                A plain short of {formatVolts(plan.highest)} would be a spark of{" "}
+                {formatQuantity(0.5 * plan.farads * plan.highest ** 2, "J", 2)}. Bled briefly, up to {formatVolts(rebound(plan.highest))}{" "}
+                can come back.
+              </p>
+            </div>
+          )}
+        </div>
+        {plan && <Sequence clips={plan.sequence.clips} left={plan.sequence.left} ohms={tool.ohms} />}
+      </div>
+    </section>
+  );
+}
+
+function Sequence({ clips, left, ohms }: { clips: ReturnType<typeof dischargeSequence>["clips"]; left: string[]; ohms: number }) {
+  return (
+    <div>
+      <table className="table table-sm" aria-label="Where to clip the tool on">
+        <thead>
+          <tr>
+            <th>Clip {formatQuantity(ohms, "Ω", 2)} on</th>
+            <th className="text-right">From</th>
+            <th className="text-right">For</th>
+            <th className="text-right">Takes</th>
+            <th>Brings down</th>
+          </tr>
+        </thead>
+        <tbody>
+          {clips.map((c, i) => (
+            <tr key={i}>
+              <td>
+                <strong>{c.reservoir} +</strong> <span className="soft">to {c.to === "0" ? "chassis" : c.to}</span>
+              </td>
+              <td className="text-right tabular-nums">{formatVolts(c.volts)}</td>
+              <td className="text-right tabular-nums font-bold">{formatDuration(Math.max(1, Math.ceil(c.seconds)))}</td>
+              <td className="text-right tabular-nums">{formatQuantity(c.joules, "J", 2)}</td>
+              <td>{c.brings.join(", ")}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {left.length > 0 && (
+        <p className="mt-1 text-sm text-warning">
+          ▲ {left.join(", ")}: not down within two minutes by any place. A smaller resistance, or each on its own terminals.
+        </p>
+      )}
+      <p className="soft mt-1 text-sm">
+        As the drawing has it: an open part leaves what is behind it charged, so each reservoir is still read on its own.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,130 @@
+"use client";
+/** The reservoirs with their readings, what ties them together, and naming one by hand. */
+
+import { useMemo, useState } from "react";
+import type { ReservoirState } from "@/core/job/energy";
+import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import { tiesOf, type Tie } from "@/core/supply/isolation";
+import { Field } from "../../forms/section";
+import { useJob } from "../../frame/job-context";
+import { clockTime } from "../../frame/words";
+
+const BASIS: Record<string, string> = { read: "read", expected: "expected", rating: "from its rating", named: "as named" };
+
+export function Reservoirs({ reservoirs, safeVolts }: { reservoirs: ReservoirState[]; safeVolts: number }) {
+  const { view } = useJob();
+  const ties = useMemo(() => tiesOf(view.circuit, view.reservoirs), [view.circuit, view.reservoirs]);
+  return (
+    <section aria-label="Reservoirs">
+      <h2 className="mb-1 font-bold">
+        Reservoirs <span className="soft font-normal">each is read on its own; safe voltage of this shop {formatVolts(safeVolts)}</span>
+      </h2>
+      <table className="table table-sm">
+        <thead>
+          <tr>
+            <th>Reservoir</th>
+            <th className="text-right">Size</th>
+            <th className="text-right">Estimate now</th>
+            <th>First reading</th>
+            <th>After a minute</th>
+            <th>Why it is read on its own</th>
+          </tr>
+        </thead>
+        <tbody>
+          {reservoirs.map((r) => (
+            <ReservoirRow key={r.name} r={r} tie={ties.find((t) => t.reservoir === r.name)} />
+          ))}
+        </tbody>
+      </table>
+      {reservoirs.length === 0 && (
+        <p className="soft">None known. Name each capacitor that can hold a charge: the large cans, and the bias supply.</p>
+      )}
+    </section>
+  );
+}
+
+function ReservoirRow({ r, tie }: { r: ReservoirState; tie?: Tie }) {
+  const shown = (reading: { volts: number; at: string } | undefined) =>
+    reading ? `${formatVolts(reading.volts)} at ${clockTime(reading.at)}` : "";
+  return (
+    <tr>
+      <td>
+        <strong>{r.name}</strong> <span className="soft">{r.label}</span>
+      </td>
+      <td className="text-right tabular-nums">{formatQuantity(r.farads, "F", 2)}</td>
+      <td className="text-right tabular-nums">
+        {r.volts === undefined ? "not known" : formatVolts(r.volts)} {r.basis && <span className="soft text-xs">{BASIS[r.basis]}</span>}
+      </td>
+      <td className="tabular-nums">{shown(r.first)}</td>
+      <td className="tabular-nums">
+        {r.unread ? "cannot be read" : shown(r.second) || (r.secondIn !== undefined ? (r.secondIn > 0 ? `in ${r.secondIn} s` : "now") : "")}
+        {r.first && r.second && <span className="soft block text-xs">rebound {formatVolts(r.second.volts - r.first.volts)}</span>}
+      </td>
+      <td className="text-xs">{tie && tieWords(tie)}</td>
+    </tr>
+  );
+}
+
+/** Why its reading cannot be taken from another's. */
+function tieWords(tie: Tie): string {
+  const bleed = !tie.bled ? "nothing bleeds it" : tie.bleedLostBy.length > 0 ? `bled only by way of ${tie.bleedLostBy.join(", ")}` : "";
+  if (tie.first) return ["the largest", bleed].filter(Boolean).join("; ");
+  if (tie.behind.length > 0) return [`behind ${tie.behind.join(", ")}, which is open`, bleed].filter(Boolean).join("; ");
+  if (!tie.joined) return ["a supply of its own", bleed].filter(Boolean).join("; ");
+  if (tie.cutOffBy.length > 0) return `cut off if ${tie.cutOffBy.join(" or ")} is open`;
+  return "joined by more than one way";
+}
+
+export function NameReservoir() {
+  const { say, settings, view } = useJob();
+  const [form, setForm] = useState({ name: "", farads: "", volts: "" });
+  const [refused, setRefused] = useState("");
+  function add(e: React.FormEvent) {
+    e.preventDefault();
+    const farads = parseQuantity(form.farads, { unit: "F", decimal: settings.decimal });
+    const volts = parseQuantity(form.volts, { unit: "V", decimal: settings.decimal });
+    if (!form.name.trim()) return setRefused("It wants a name: C1, big can");
+    if (!farads.ok) return setRefused(`Size: ${farads.why}; accepted: 32u, 100uF`);
+    if (!volts.ok) return setRefused(`Voltage: ${volts.why}; accepted: 450`);
+    if (farads.quantity.value < 1e-9 || farads.quantity.value > 1)
+      return setRefused(`Size: read ${farads.quantity.echo}; accepted: 1 nF to 1 F`);
+    if (volts.quantity.value < 0 || volts.quantity.value > 3000)
+      return setRefused(`Voltage: read ${volts.quantity.echo}; accepted: 0 to 3000 V`);
+    say({ type: "reservoir", payload: { name: form.name.trim(), farads: farads.quantity.value, volts: volts.quantity.value } });
+    setForm({ name: "", farads: "", volts: "" });
+    setRefused("");
+  }
+  return (
+    <details open={view.reservoirs.length === 0}>
+      <summary className="cursor-pointer py-2 text-sm">Name a reservoir by hand</summary>
+      <form className="flex flex-wrap items-end gap-3 text-sm" onSubmit={add}>
+        <Field label="Name">
+          <input className="input w-36" value={form.name} onChange={(e) => setForm({ ...form, name: e.target.value })} />
+        </Field>
+        <Field label="Size">
+          <input
+            className="input w-28"
+            placeholder="32u"
+            value={form.farads}
+            onChange={(e) => setForm({ ...form, farads: e.target.value })}
+          />
+        </Field>
+        <Field label="Rated, V">
+          <input
+            className="input w-24"
+            placeholder="450"
+            value={form.volts}
+            onChange={(e) => setForm({ ...form, volts: e.target.value })}
+          />
+        </Field>
+        <button className="btn">Add</button>
+        {refused && (
+          <p role="alert" className="text-error">
+            {refused}
+          </p>
+        )}
+      </form>
+    </details>
+  );
+}

@@ -1,0 +1,193 @@
+"use client";
+/** The form of one step of the proof: a reading, the meter on a known source, the tool across the meter. */
+
+import { useRef, useState } from "react";
+import { parseEntry } from "@/core/job/entry/entry";
+import type { ProofStep } from "@/core/job/energy";
+import { toolProved } from "@/core/supply/discharge-tool";
+import { formatQuantity } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import { Field } from "../../forms/section";
+import { useJob } from "../../frame/job-context";
+import { useTool } from "./tool";
+
+export function StepForm({ step }: { step: ProofStep }) {
+  const { say } = useJob();
+  if (step.do === "unplug")
+    return (
+      <button className="btn btn-primary btn-lg mt-3" onClick={() => say({ type: "power", payload: { state: "off", plug: "out" } })}>
+        It is off and the plug is out
+      </button>
+    );
+  if (step.do === "name-reservoirs") return <p className="mt-1">Below, by size and by the voltage that they are rated for.</p>;
+  if (step.do === "tool") return <ToolForm when={step.when} />;
+  return <ReadingForm step={step} />;
+}
+
+function ReadingForm({ step }: { step: Exclude<ProofStep, { do: "unplug" | "name-reservoirs" | "tool" }> }) {
+  const { say, entryContext } = useJob();
+  const [text, setText] = useState("");
+  const [known, setKnown] = useState("9");
+  const [refused, setRefused] = useState("");
+  const field = useRef<HTMLInputElement>(null);
+  const submit = (e: React.FormEvent) => {
+    e.preventDefault();
+    const line = step.do === "meter" ? `meter ${text} ${known} known source` : `${step.reservoir} ${text}`;
+    // A reservoir named by hand may have spaces in its name; the entry line has no way to say that.
+    const entry =
+      "reservoir" in step && /\s/.test(step.reservoir) ? byHand(step.reservoir, text) : parseEntry(line, entryContext("make-safe"));
+    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
+    say(...entry.drafts);
+    setText("");
+    field.current?.focus();
+  };
+  const wait = step.do === "read" ? step.wait : 0;
+  return (
+    <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={submit}>
+      {step.do === "discharge" && (
+        <p className="basis-full">
+          Through the tool, never a screwdriver: a plain short draws a spark and harms the capacitor. One hand; the clip on chassis first.
+          Then read it again.
+        </p>
+      )}
+      {step.do === "reach" && (
+        <p className="basis-full">
+          It counts as charged. Leave the tool across its rail for the time below, take the case off where that can be done from outside, or
+          work under the gate with this as the reason. A reading takes its place at any time.
+        </p>
+      )}
+      {step.do === "meter" && (
+        <Field label="Known source, V">
+          <input className="input h-14 w-28 text-right tabular-nums text-xl" value={known} onChange={(e) => setKnown(e.target.value)} />
+        </Field>
+      )}
+      <Field label={step.do === "meter" ? "Meter reads, V" : "Reading, V"}>
+        <input
+          ref={field}
+          autoFocus
+          className="input h-14 w-40 text-right tabular-nums text-2xl"
+          inputMode="decimal"
+          value={text}
+          onChange={(e) => {
+            setText(e.target.value);
+            setRefused("");
+          }}
+        />
+      </Field>
+      <button className="btn btn-primary h-14" disabled={text.trim() === ""}>
+        Log it
+      </button>
+      {wait > 0 && (
+        <p className="font-mono text-2xl" role="timer">
+          {wait} s
+        </p>
+      )}
+      {(step.do === "read" || step.do === "discharge") && <CannotRead reservoir={step.reservoir} />}
+      {wait > 0 && (
+        <p className="soft basis-full text-sm">
+          Dielectric absorption brings voltage back. A reading sooner than a minute after the first does not count as the second.
+        </p>
+      )}
+      {refused && (
+        <p role="alert" className="basis-full text-error">
+          {refused}
+        </p>
+      )}
+    </form>
+  );
+}
+
+function byHand(reservoir: string, text: string): ReturnType<typeof parseEntry> {
+  const parsed = parseQuantity(text, { unit: "V" });
+  if (!parsed.ok) return { ok: false, read: text, why: parsed.why, accepted: parsed.accepted };
+  return { ok: true, echo: "", drafts: [{ type: "discharge-reading", payload: { reservoir, volts: parsed.quantity.value } }] };
+}
+
+/** No terminal within reach: said once, with the reason. */
+function CannotRead({ reservoir }: { reservoir: string }) {
+  const { say } = useJob();
+  const [reason, setReason] = useState<string>();
+  if (reason === undefined)
+    return (
+      <button type="button" className="btn btn-ghost h-14 text-sm" onClick={() => setReason("")}>
+        Cannot be read…
+      </button>
+    );
+  return (
+    <span className="flex items-end gap-2">
+      <Field label={`Why ${reservoir} cannot be read`}>
+        <input
+          className="input h-14 w-64"
+          value={reason}
+          placeholder="potted under the choke"
+          onChange={(e) => setReason(e.target.value)}
+          onKeyDown={(e) => e.key === "Enter" && e.preventDefault()}
+        />
+      </Field>
+      <button
+        type="button"
+        className="btn h-14"
+        disabled={reason.trim().length < 3}
+        onClick={() => {
+          say({ type: "reservoir-unread", payload: { reservoir, reason: reason.trim() } });
+          setReason(undefined);
+        }}
+      >
+        Leave it unproven
+      </button>
+    </span>
+  );
+}
+
+/** The tool across the meter on its ohms range. */
+function ToolForm({ when }: { when: "before" | "after" }) {
+  const { say, settings } = useJob();
+  const tool = useTool();
+  const [text, setText] = useState("");
+  const [refused, setRefused] = useState("");
+  function submit(e: React.FormEvent) {
+    e.preventDefault();
+    const read = /^(ol|open|∞)$/i.test(text.trim()) ? 1e12 : undefined;
+    const parsed = parseQuantity(text, { unit: "Ω", decimal: settings.decimal });
+    if (read === undefined && !parsed.ok) return setRefused(`${parsed.why}; accepted: ${parsed.accepted}, or OL`);
+    const ohms = read ?? (parsed.ok ? parsed.quantity.value : 0);
+    if (ohms < 0 || ohms > 1e12) return setRefused(`Read ${text}; accepted: 0 and up, or OL`);
+    say({ type: "tool-check", payload: { marked: tool.ohms, read: ohms } });
+    if (!toolProved(tool.ohms, ohms))
+      setRefused(
+        ohms > tool.ohms
+          ? `${formatQuantity(ohms, "Ω", 3)} is not the ${formatQuantity(tool.ohms, "Ω", 2)} it was made with: it would bleed nothing. Mend the lead or take another.`
+          : `${formatQuantity(ohms, "Ω", 3)} is far below the ${formatQuantity(tool.ohms, "Ω", 2)} it was made with: it would spark. Take another.`,
+      );
+    setText("");
+  }
+  return (
+    <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={submit}>
+      <p className="basis-full">
+        {when === "before"
+          ? "Ohms across its clips: one with a broken lead bleeds nothing, and the meter would then be the only thing that knows."
+          : "It may have gone open while it bled: then the next use would do nothing."}{" "}
+        Made with <strong>{formatQuantity(tool.ohms, "Ω", 2)}</strong> (set below).
+      </p>
+      <Field label="Tool reads, Ω">
+        <input
+          autoFocus
+          className="input h-14 w-40 text-right tabular-nums text-2xl"
+          value={text}
+          onChange={(e) => {
+            setText(e.target.value);
+            setRefused("");
+          }}
+        />
+      </Field>
+      <button className="btn btn-primary h-14" disabled={text.trim() === ""}>
+        Log it
+      </button>
+      {refused && (
+        <p role="alert" className="basis-full text-error">
+          {refused}
+        </p>
+      )}
+    </form>
+  );
+}
