@@ -69,7 +69,9 @@ export function kitchenSet(d: Days): Days {
     .log(1, { type: "brief", payload: { order: ["originality", "reliability", "tone", "cost"], mustNotChange: "The case and the dial" } })
     .log(1, { type: "identity", payload: { maker: "Vantry", model: "Minor", serial: "M-0411" } })
     .mains(117)
-    .prove(3, [
+    .day(0, "23:50")
+    .off(0)
+    .prove(1, [
       ["C1", 0.1, 0.1],
       ["C2", 0.1, 0.1],
     ]);

@@ -7,7 +7,7 @@ import { modelled, type SolvedLookup } from "../walk/modelled";
 import { walkRows, type WalkRow } from "../walk/walk";
 import { isolationOpen } from "../bring-up/isolation-state";
 import { energyAt, jobReservoirs, type EnergyContext, type EnergyState } from "./energy";
-import type { JobEvent } from "./events/event";
+import { is, type JobEvent } from "./events/event";
 import { conditionsNow, foldJob, openApprovals, type JobState } from "./fold";
 import type { Settings } from "./settings";
 import { safetyTestsFor } from "./safety-tests";
@@ -45,9 +45,15 @@ export function viewJob(
     safeVolts: settings.safeVolts,
     proofHours: settings.proofHours,
     expectedVolts(reservoir) {
-      const point = circuit?.points.find((p) => p.node === reservoir.node);
-      const expected = point && source?.expect(point, { mains: state.mainsVolts });
-      return expected && !("none" in expected) ? expected.volts : undefined;
+      const at = (node: string) => {
+        if (node === "0") return 0;
+        const point = circuit?.points.find((p) => p.node === node);
+        const expected = point && source?.expect(point, { mains: state.mainsVolts });
+        return expected && !("none" in expected) ? expected.volts : undefined;
+      };
+      // One of two in series holds what lies between its own ends.
+      const [high, low] = [at(reservoir.node), at(reservoir.returnNode)];
+      return high === undefined || low === undefined ? undefined : high - low;
     },
   };
   const conditions = conditionsNow(state, now);
@@ -102,6 +108,7 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
   const asked = openApprovals(state).length;
   const experiments = state.changes.filter((c) => c.kind === "experiment" && (c.outcome ?? "open") === "open").length;
   const ohms = state.readings.filter((r) => r.kind === "ohm").length;
+  const powered = state.effective.some((e) => is(e, "power") && e.payload.state === "on");
   const inspected = [...state.inspected.values()].filter((i) => i.result !== "open again").length;
   const passed = [...state.stages.values()].filter((s) => s.result === "passed").length;
   const stopped = [...state.stages.values()].filter((s) => s.result === "stopped").length;
@@ -129,10 +136,10 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
       ? mark(1, false, "a fuse has gone: isolation under way", true)
       : mark(
           0,
-          state.power !== undefined && stopped === 0,
+          powered && stopped === 0,
           passed > 0
             ? `${passed} stages passed${stopped > 0 ? `, ${stopped} stopped` : ""}`
-            : state.power
+            : powered
               ? "has been powered here"
               : "not powered here yet",
           stopped > 0,

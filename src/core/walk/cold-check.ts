@@ -11,6 +11,8 @@ export interface ColdCheck {
   point: string;
   group: ColdGroup;
   label: string;
+  /** The place in two words, for the probe: "C1 +", "R9", "V3 heater". */
+  place: string;
   /** Where the probes go, and what has to be out. */
   where: string;
   /** Of the part alone, one leg lifted. */

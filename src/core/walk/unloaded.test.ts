@@ -22,3 +22,13 @@ test("the Drover's bias supply is a rail of its own", () => {
   expect(rails.find((r) => r.capacitor === "C20")?.volts).toBeCloseTo(58 * Math.SQRT2, 6);
   expect(rails.find((r) => r.capacitor === "C3")).toMatchObject({ rated: 450, verdict: "out" });
 });
+
+test("of the Halberd's two reservoirs in series each has half, and a divider below a rail counts", () => {
+  const rails = unloadedRails(load("halberd-120"), 230);
+  const of = (name: string) => rails.find((r) => r.capacitor === name)!;
+  expect(of("C1").volts).toBeCloseTo(365 * Math.SQRT1_2, 1);
+  expect(of("C2")).toMatchObject({ verdict: "in", volts: expect.closeTo(365 * Math.SQRT1_2, 1) });
+  // 15 kΩ and the upper part of P9 above, the rest and 27 kΩ below: 66·√2 V divided.
+  expect(of("C20").volts).toBeCloseTo(66 * Math.SQRT2, 6);
+  expect(of("C21").volts).toBeCloseTo((66 * Math.SQRT2 * (27e3 + 25e3 * 0.4)) / (15e3 + 25e3 + 27e3), 0);
+});

@@ -1,8 +1,9 @@
 /** How high a rail can rise when nothing draws current from it: the peak of the winding, at today's mains. */
 
 import { isRectifier } from "../circuit/blocks";
-import type { Circuit, Element } from "../circuit/circuit";
-import { reservoirsOf } from "../supply/reservoirs";
+import type { Circuit } from "../circuit/circuit";
+import { solve } from "../numeric/dense";
+import { coldPaths, reservoirsOf } from "../supply/reservoirs";
 import type { Verdict } from "./expectation";
 
 export interface UnloadedRail {
@@ -14,10 +15,13 @@ export interface UnloadedRail {
   why: string;
 }
 
+/** A leak far below any bleeder, so that a node that nothing ties down has a voltage. */
+const LEAK = 1e-12;
+
 /**
- * Vp = √2·vac·(mains today / mains of the circuit), twice that for a doubler; bleeders and droppers carry next to nothing,
- * so every capacitor that a rectifier can reach through resistors rises to it. Solid-state drops are left out: the figure
- * errs on the high side.
+ * Vp = √2·vac·(mains today / mains of the circuit), twice that for a doubler, at the rectifier; from there along the resistors, chokes and
+ * windings with the tubes out, so that of two capacitors in series each has its share. Solid-state drops are left out: the figure errs on
+ * the high side.
  */
 export function unloadedRails(circuit: Circuit, mainsVolts: number): UnloadedRail[] {
   const reservoirs = reservoirsOf(circuit);
@@ -26,11 +30,11 @@ export function unloadedRails(circuit: Circuit, mainsVolts: number): UnloadedRai
   for (const rectifier of circuit.elements.filter((e) => isRectifier(e.type))) {
     const vac = rectifier.params.vac;
     if (typeof vac !== "number") continue;
-    const volts = Math.SQRT2 * vac * ratio * (rectifier.type === "DOUBLER" ? 2 : 1);
-    const ends = rectifier.nodes.filter((n) => n !== "0");
-    const reached = reach(circuit, ends);
+    const peak = Math.SQRT2 * vac * ratio * (rectifier.type === "DOUBLER" ? 2 : 1);
+    const at = unloadedVolts(circuit, rectifier.nodes as [string, string], peak);
     for (const r of reservoirs) {
-      if (!reached.has(r.node) && !reached.has(r.returnNode)) continue;
+      if (!at.has(r.node) && !at.has(r.returnNode)) continue;
+      const volts = Math.abs((at.get(r.node) ?? 0) - (at.get(r.returnNode) ?? 0));
       const rated = r.ratedVolts;
       const verdict: Verdict = rated === undefined ? "none" : volts > rated ? "out" : volts > rated * 0.95 ? "watch" : "in";
       const why =
@@ -45,21 +49,41 @@ export function unloadedRails(circuit: Circuit, mainsVolts: number): UnloadedRai
   return [...out.values()];
 }
 
-/** Nodes that direct current reaches from the start through resistors, chokes, pots and closed switches. */
-function reach(circuit: Circuit, start: string[]): Set<string> {
-  const passes = (e: Element) => e.letter === "R" || e.letter === "L" || e.type === "POT" || (e.type === "SW" && e.params.state !== "open");
-  const seen = new Set(start);
-  const queue = [...start];
+/** Volts of every node that the rectifier reaches, its DC+ end at `volts` above its DC− end, one of them being chassis or taken as such. */
+function unloadedVolts(circuit: Circuit, [plus, minus]: [string, string], volts: number): Map<string, number> {
+  const [start, level] = plus === "0" ? [minus, -volts] : [plus, volts];
+  const paths = coldPaths(circuit);
+  const reached = new Set([start]);
+  const queue = [start];
   while (queue.length > 0) {
     const node = queue.shift()!;
-    for (const e of circuit.elements) {
-      if (!passes(e) || !e.nodes.includes(node)) continue;
-      for (const n of e.nodes)
-        if (n !== "0" && !seen.has(n)) {
-          seen.add(n);
-          queue.push(n);
-        }
+    for (const { a, b } of paths) {
+      const next = a === node ? b : b === node ? a : undefined;
+      if (next === undefined || next === "0" || reached.has(next)) continue;
+      reached.add(next);
+      queue.push(next);
     }
   }
-  return seen;
+  const free = [...reached].filter((n) => n !== start);
+  const index = new Map(free.map((n, i) => [n, i]));
+  const n = free.length;
+  const g = new Float64Array(n * n);
+  const b = new Float64Array(n);
+  for (let i = 0; i < n; i++) g[i * n + i] = LEAK;
+  for (const path of paths) {
+    const siemens = 1 / path.ohms;
+    for (const [here, there] of [
+      [path.a, path.b],
+      [path.b, path.a],
+    ] as const) {
+      const i = index.get(here);
+      if (i === undefined) continue;
+      g[i * n + i]! += siemens;
+      const j = index.get(there);
+      if (j !== undefined) g[i * n + j]! -= siemens;
+      else if (there === start) b[i]! += siemens * level;
+    }
+  }
+  const x = n > 0 ? solve(g, b) : [];
+  return new Map([[start, level], ...free.map((node, i) => [node, x[i]!] as const)]);
 }

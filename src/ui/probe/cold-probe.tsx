@@ -106,7 +106,7 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
     if (!at) return;
     say({ type: "reading", payload: { point: at.point, kind: "ohm", value, ...(digits ? { digits } : {}), conditions } });
     const { verdict } = judgeCold(at, value);
-    sound.say(verdict, `${at.point}, ${VERDICT_WORD[verdict]}`);
+    sound.say(verdict, `${at.place}, ${VERDICT_WORD[verdict]}`);
     setLast({ check: at, value });
     begin(takeHere(walkRef.current), true);
   }
@@ -163,7 +163,7 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
         {check ? (
           <section aria-label="Where the probe goes" className="flex min-w-0 flex-col justify-center gap-3 border-r border-base-300 px-10">
             <p data-testid="probe-place" data-point={check.point} className="text-[clamp(3.5rem,7vw,8rem)] leading-none font-bold">
-              {check.group === "resistors" || check.group === "heaters" ? check.point : check.point.replace(":0", "")}
+              {check.place}
             </p>
             <p className="text-4xl leading-tight">{check.label || check.where}</p>
             <p className="soft text-2xl">{check.label ? check.where : ""}</p>
@@ -207,7 +207,7 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
           {after && (
             <span>
               <span className="soft">then </span>
-              <strong>{after}</strong>
+              <strong>{checks.find((c) => c.point === after)?.place}</strong>
             </span>
           )}
         </p>
@@ -237,7 +237,7 @@ function LastOhms({ check, value }: { check: ColdCheck; value: number }) {
         {VERDICT_WORD[verdict]}
       </p>
       <p className="mt-1 text-2xl">
-        {check.point} {ohms(value)}
+        {check.place} {ohms(value)}
         {why && <span className="soft">, {why}</span>}
       </p>
     </>

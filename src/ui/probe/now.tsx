@@ -36,7 +36,7 @@ export function Now({ hold, meter, heard, typed, refused, live, waiting, warming
       <p
         data-testid="probe-now"
         data-phase={hold.phase}
-        className="text-[clamp(4rem,8.6vw,9rem)] leading-none font-bold whitespace-nowrap tabular-nums"
+        className={`${kind === "ohm" ? "text-[clamp(3.5rem,7.4vw,8rem)]" : "text-[clamp(4rem,8.6vw,9rem)]"} leading-none font-bold whitespace-nowrap tabular-nums`}
       >
         {typed ? `${typed} ${kind === "ohm" ? "Ω" : "V"}` : shown(hold, meter, heard)}
       </p>

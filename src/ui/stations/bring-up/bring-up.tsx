@@ -9,7 +9,6 @@ import { Findings } from "../findings";
 import { FuseIsolation } from "./fuse-isolation";
 import { Load } from "./load";
 import { MainsFrame } from "./mains-frame";
-import { MainsInstrument } from "./mains-instrument";
 import { Settling } from "./settling";
 import { Stages } from "./stages";
 import { useBringUp } from "./use-bring-up";
@@ -38,7 +37,6 @@ export function BringUp() {
         ]}
       />
       <div className="max-w-4xl">
-        <MainsInstrument />
         <Findings station="bring-up" />
       </div>
     </div>

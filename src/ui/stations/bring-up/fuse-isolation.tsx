@@ -11,6 +11,7 @@ import { Field } from "../../forms/section";
 import { Gate } from "../../frame/gate";
 import { useJob } from "../../frame/job-context";
 import { useAnswer } from "../../frame/use-answer";
+import { MainsInstrument } from "./mains-instrument";
 import type { BringUpBench } from "./use-bring-up";
 
 export function FuseIsolation({ wall, lamp, setLamp }: BringUpBench) {
@@ -78,6 +79,7 @@ export function FuseIsolation({ wall, lamp, setLamp }: BringUpBench) {
         </p>
       )}
       {answer && <Now isolation={answer} />}
+      <MainsInstrument />
       {answer && <Left isolation={answer} />}
       {answer && answer.proof.length > 0 && <Proof isolation={answer} />}
     </div>
@@ -157,7 +159,7 @@ function TestForm({ test, small = false }: { test: NextTest; small?: boolean }) 
             log(bucketOf(ohms, test.expectedOhms!), ohms);
           }}
         >
-          <Field label={`Ω; a sound amp reads ${formatQuantity(test.expectedOhms!, "Ω", 3)}`}>
+          <Field label="Reading, Ω">
             <input
               className={`input w-36 text-right ${small ? "" : "h-14 text-2xl"}`}
               autoFocus={!small}
@@ -171,6 +173,7 @@ function TestForm({ test, small = false }: { test: NextTest; small?: boolean }) 
           <button className={`btn ${small ? "" : "btn-primary h-14"}`} disabled={!text.trim()}>
             Log it
           </button>
+          <span className="soft pb-4">a sound amp reads {formatQuantity(test.expectedOhms!, "Ω", 3)}</span>
         </form>
       )}
       {(!isOhm || small) &&

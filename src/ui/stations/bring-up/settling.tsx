@@ -11,6 +11,7 @@ import { pathThrough } from "../../charts/path";
 import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
 import { TakeNext } from "../take-next";
+import { MainsInstrument } from "./mains-instrument";
 import { Temperatures } from "../temperatures";
 
 const MARK: Record<Run["verdict"], Verdict> = { settled: "in", settling: "watch", drifting: "out", "too few": "none" };
@@ -45,6 +46,7 @@ export function Settling() {
       ) : (
         <p className="text-2xl font-bold">The amp is not on. The run begins with power, all tubes in, idle.</p>
       )}
+      <MainsInstrument />
       <Temperatures />
       {runs.map(({ w, run }) => (
         <section key={w.point} aria-label={`Settling of ${w.label}`} className="grid items-center gap-4 md:grid-cols-[minmax(0,1fr)_20rem]">

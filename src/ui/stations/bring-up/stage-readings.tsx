@@ -75,22 +75,22 @@ export function StageReadings({
         </span>
       </h2>
       <form onSubmit={take} className="mt-1 flex flex-wrap items-end gap-2">
-        <label className="text-sm">
-          <span className="block">
-            <strong>{watch.label}</strong> {watch.pin && <span className="soft">{watch.pin}</span>}, {watch.kind === "acv" ? "AC V" : "V"}
-          </span>
-          <input
-            className="input h-14 w-40 text-right text-2xl tabular-nums"
-            inputMode="decimal"
-            autoComplete="off"
-            value={text}
-            aria-invalid={refused !== ""}
-            onChange={(e) => {
-              setText(e.target.value);
-              setRefused("");
-            }}
-          />
+        <label className="basis-full text-lg" htmlFor="stage-reading">
+          <strong>{watch.label}</strong>
+          {watch.pin && `, ${watch.pin}`}, {watch.kind === "acv" ? "AC V" : "V"}
         </label>
+        <input
+          id="stage-reading"
+          className="input h-14 w-40 text-right text-2xl tabular-nums"
+          inputMode="decimal"
+          autoComplete="off"
+          value={text}
+          aria-invalid={refused !== ""}
+          onChange={(e) => {
+            setText(e.target.value);
+            setRefused("");
+          }}
+        />
         <button className="btn btn-primary h-14">Log it</button>
         {meter.shows && live && (
           <span data-testid="meter-here" data-steady={meter.steady} className={`text-sm ${meter.steady ? "" : "soft"}`}>

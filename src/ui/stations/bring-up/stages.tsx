@@ -11,6 +11,7 @@ import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
 import { CurrentChart } from "./current-chart";
 import { CurrentForm } from "./current-form";
+import { MainsInstrument } from "./mains-instrument";
 import { StageReadings } from "./stage-readings";
 import { StopSigns } from "./stop-signs";
 import type { BringUpBench } from "./use-bring-up";
@@ -114,16 +115,19 @@ export function Stages({ wall, lamp, setLamp, solved }: BringUpBench) {
           </p>
         )}
         {stage.powered && (
-          <div className="grid gap-4 xl:grid-cols-2">
-            <div className="min-w-0 space-y-3">
-              <CurrentForm stage={stage} prediction={prediction} lamps={solved.answer?.lamps ?? []} lamp={lamp} setLamp={setLamp} />
-              <CurrentChart stage={stage} steps={prediction?.steps ?? []} wall={wall} currents={state.mainsCurrents} />
+          <>
+            <StageReadings key={stage.id} stage={stage} prediction={prediction} onMissing={setMissing} />
+            <div className="grid gap-x-6 gap-y-3 xl:grid-cols-2">
+              <div className="min-w-0 space-y-3">
+                <CurrentForm stage={stage} prediction={prediction} lamps={solved.answer?.lamps ?? []} lamp={lamp} setLamp={setLamp} />
+                <MainsInstrument />
+              </div>
+              <div className="min-w-0 space-y-3">
+                <CurrentChart stage={stage} steps={prediction?.steps ?? []} wall={wall} currents={state.mainsCurrents} />
+                <StopSigns stage={stage} prediction={prediction} wall={wall} notLive={solved.answer?.notLive ?? []} />
+              </div>
             </div>
-            <div className="min-w-0 space-y-3">
-              <StageReadings key={stage.id} stage={stage} prediction={prediction} onMissing={setMissing} />
-              <StopSigns stage={stage} prediction={prediction} wall={wall} notLive={solved.answer?.notLive ?? []} />
-            </div>
-          </div>
+          </>
         )}
       </div>
     </div>

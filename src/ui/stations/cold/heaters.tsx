@@ -130,7 +130,7 @@ function OhmField({ point, expected }: { point: string; expected: number }) {
         setText("");
       }}
     >
-      <Field label={`${point}, Ω; about ${formatQuantity(expected, "Ω", 2)} cold, OL when open`}>
+      <Field label={`${point}, Ω`}>
         <input
           className="input h-14 w-40 text-right text-2xl"
           autoFocus
@@ -144,6 +144,7 @@ function OhmField({ point, expected }: { point: string; expected: number }) {
       <button className="btn btn-primary h-14" disabled={!text.trim()}>
         Log it
       </button>
+      <p className="soft pb-4">about {formatQuantity(expected, "Ω", 2)} cold; OL when the meter shows overload</p>
       {refused && (
         <p role="alert" className="basis-full text-error">
           {refused}

@@ -2,30 +2,16 @@
 /** Leakage of coupling capacitors with one leg lifted: ohms from the volts, and what that does to the grid it feeds. */
 
 import { useState } from "react";
-import type { Circuit, Element } from "@/core/circuit/circuit";
+import type { Element } from "@/core/circuit/circuit";
 import { latestReading } from "@/core/job/fold";
 import { describePart } from "@/core/job/part-words";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { eitherOf, judgeLeak } from "@/core/supply/leakage";
+import { couplings, gridLeakOf } from "@/core/walk/couplings";
 import { Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
-
-/** Couplings: film and paper between two signal nodes. */
-export function couplings(circuit: Circuit): Element[] {
-  return circuit.elements.filter((e) => e.letter === "C" && (e.value ?? 1) < 1e-6 && !e.nodes.includes("0"));
-}
-
-/** The resistor from its far side towards chassis or bias: the grid leak that turns a leak into volts. */
-function gridLeak(circuit: Circuit, c: Element): { ohms: number; node: string } | undefined {
-  for (const node of c.nodes) {
-    const leaks = circuit.elements.filter((e) => e.letter === "R" && e.nodes.includes(node) && e.value! >= 47e3);
-    const grid = circuit.elements.some((e) => e.tube && e.nodes.at(-2) === node) || leaks.some((r) => r.nodes.includes("0"));
-    if (grid && leaks.length > 0) return { ohms: 1 / leaks.reduce((s, r) => s + 1 / r.value!, 0), node };
-  }
-  return undefined;
-}
 
 export function Leakage() {
   const { view, say, conditions, settings, energy } = useJob();
@@ -47,7 +33,7 @@ export function Leakage() {
     setText({ ...text, [c.name]: "" });
     setRefused({ ...refused, [c.name]: "" });
   }
-  const example = list.map((c) => ({ c, leak: gridLeak(circuit, c), source: sourceOf(c) })).find((x) => x.leak && x.source > 0);
+  const example = list.map((c) => ({ c, leak: gridLeakOf(circuit, c), source: sourceOf(c) })).find((x) => x.leak && x.source > 0);
   return (
     <Section title="Leakage of coupling capacitors" hint="the far leg lifted, the meter from it to chassis, power on">
       <p className="mb-2 max-w-3xl">
@@ -68,7 +54,7 @@ export function Leakage() {
         </thead>
         <tbody>
           {list.map((c) => {
-            const leak = gridLeak(circuit, c);
+            const leak = gridLeakOf(circuit, c);
             const source = sourceOf(c);
             const reading = latestReading(state, c.name, "leak");
             const judged =

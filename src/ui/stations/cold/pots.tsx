@@ -126,7 +126,7 @@ export function Pots() {
 const [WIDTH, HEIGHT, LEFT, BOTTOM, TOP] = [420, 250, 56, 30, 10];
 
 function SweepChart({ sweep, law, total, name }: { sweep?: PotSweep; law: Law; total: number; name: string }) {
-  const x = scaleLinear([0, 1], [LEFT, WIDTH - 10]);
+  const x = scaleLinear([0, 1], [LEFT, WIDTH - 22]);
   const y = scaleLinear([0, total], [HEIGHT - BOTTOM, TOP]);
   const path = pathThrough(Array.from({ length: 41 }, (_, i) => [x(i / 40), y(wiperShare(law, i / 40) * total)] as const));
   const read = sweep && pathThrough(sweep.points.map((p) => [x(p.turn), y(p.ohms)] as const));
@@ -136,14 +136,14 @@ function SweepChart({ sweep, law, total, name }: { sweep?: PotSweep; law: Law; t
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="w-full max-w-lg"
         role="img"
-        aria-label={`${name}: resistance against rotation, ${sweep ? `${sweep.points.length} readings` : "no readings"}, beside a ${law} law`}
+        aria-label={`${name}: resistance against rotation, ${sweep ? `${sweep.points.length} readings` : "no readings"}, beside the ${law} law`}
       >
         {sweep?.dead.map(([a, b]) => (
           <rect key={a} x={x(a)} width={x(b) - x(a)} y={TOP} height={HEIGHT - BOTTOM - TOP} fill="var(--color-base-300)" />
         ))}
         {y.ticks(4).map((t) => (
           <g key={t}>
-            <line x1={LEFT} x2={WIDTH - 10} y1={y(t)} y2={y(t)} stroke="currentColor" strokeOpacity={0.14} />
+            <line x1={LEFT} x2={WIDTH - 22} y1={y(t)} y2={y(t)} stroke="currentColor" strokeOpacity={0.14} />
             <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" fontSize={11} fill="var(--soft)">
               {formatQuantity(t, "Ω", 2)}
             </text>
@@ -174,7 +174,7 @@ function SweepChart({ sweep, law, total, name }: { sweep?: PotSweep; law: Law; t
         ))}
       </svg>
       <figcaption className="soft text-xs">
-        dashed: a {law} law of {formatQuantity(total, "Ω", 3)}; grey: where nothing changes
+        dashed: the {law} law of {formatQuantity(total, "Ω", 3)}; grey: where nothing changes
       </figcaption>
     </figure>
   );

@@ -85,7 +85,7 @@ export function Inspection() {
           <p className="soft text-sm" aria-live="polite">
             {items.length - left.length} of {items.length} looked at · {item.group} · {item.why}
           </p>
-          <p className="text-3xl font-bold">{item.place}</p>
+          <p className="text-3xl font-bold">{capital(item.place)}</p>
           <p className="mt-1 text-lg">{item.look}.</p>
           {drafting ? (
             <Draft key={item.id} item={item} done={() => onward(item)} cancel={() => setDrafting(false)} />
@@ -142,6 +142,7 @@ export function Inspection() {
   );
 }
 
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const short = (text: string) => (text.length > 120 ? `${text.slice(0, 118)}…` : text);
 
 /** What was found, drafted from the item: place, words, severity, action, and whether the brief covers it. */

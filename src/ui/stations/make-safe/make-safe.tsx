@@ -67,8 +67,10 @@ export function MakeSafe() {
           </>
         ) : null}
       </section>
+      {/* While there is charge, how it leaves comes before the list of where it is. */}
+      {energy.kind === "stored" && <Planner reservoirs={proof.reservoirs} />}
       <Reservoirs reservoirs={proof.reservoirs} safeVolts={settings.safeVolts} />
-      <Planner reservoirs={proof.reservoirs} />
+      {energy.kind !== "stored" && <Planner reservoirs={proof.reservoirs} />}
       <NameReservoir />
     </div>
   );

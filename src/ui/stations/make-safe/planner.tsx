@@ -6,6 +6,7 @@ import type { ReservoirState } from "@/core/job/energy";
 import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { dischargeSequence } from "@/core/supply/discharge-sequence";
+import { storedEnergy } from "@/core/supply/discharge";
 import { rebound, sizeTool, toolDoubts } from "@/core/supply/discharge-tool";
 import { Field } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
@@ -31,11 +32,13 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
     const ordered = reservoirs.map((r) => view.reservoirs.find((x) => x.name === r.name)!);
     if (ordered.some((r) => !r)) return undefined;
     const sequence = dischargeSequence(view.circuit, ordered, volts, tool.ohms, settings.safeVolts);
-    const farads = ordered.reduce((sum, r) => sum + r.farads, 0);
+    const joules = ordered.reduce((sum, r, i) => sum + storedEnergy(r.farads, volts[i]!), 0);
     const highest = Math.max(...volts, ...sequence.clips.map((c) => c.volts));
+    // What the tool sees: one capacitor at the highest volts that holds all of it.
+    const farads = (2 * joules) / highest ** 2;
     return {
       sequence,
-      farads,
+      joules,
       highest,
       sized: seconds > 0 ? sizeTool(farads, highest, settings.safeVolts, seconds) : undefined,
       doubts: toolDoubts(tool, farads, highest, settings.safeVolts),
@@ -50,8 +53,9 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
     if (typed.trim() === "" && field !== "ohms") keepTool({ ...tool, [field]: undefined });
     else if (parsed.ok && parsed.quantity.value > 0) keepTool({ ...tool, [field]: parsed.quantity.value });
   };
-  const shown = (field: "ohms" | "watts" | "volts", unit: "Ω" | "W" | "V") =>
-    text[field] ?? (tool[field] === undefined ? "" : formatQuantity(tool[field], unit, 3).replace(/\s|Ω|W|V/g, ""));
+  const shown = (field: "ohms" | "watts" | "volts") =>
+    text[field] ??
+    (tool[field] === undefined ? "" : field === "ohms" ? formatQuantity(tool.ohms, "Ω", 2).replace(/ |Ω/g, "") : String(tool[field]));
   const bad = (field: "ohms" | "watts" | "volts") => {
     const typed = text[field];
     if (typed === undefined || (typed.trim() === "" && field !== "ohms")) return "";
@@ -69,13 +73,13 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
         <div>
           <div className="flex flex-wrap items-end gap-3">
             <Field label="Tool at hand, Ω" error={bad("ohms")}>
-              <input className="input w-24 text-right" value={shown("ohms", "Ω")} onChange={(e) => keep("ohms", e.target.value)} />
+              <input className="input w-24 text-right" value={shown("ohms")} onChange={(e) => keep("ohms", e.target.value)} />
             </Field>
             <Field label="Watts" error={bad("watts")}>
-              <input className="input w-20 text-right" value={shown("watts", "W")} onChange={(e) => keep("watts", e.target.value)} />
+              <input className="input w-20 text-right" value={shown("watts")} onChange={(e) => keep("watts", e.target.value)} />
             </Field>
             <Field label="Body, V" error={bad("volts")}>
-              <input className="input w-24 text-right" value={shown("volts", "V")} onChange={(e) => keep("volts", e.target.value)} />
+              <input className="input w-24 text-right" value={shown("volts")} onChange={(e) => keep("volts", e.target.value)} />
             </Field>
             <Field label="Through in, s">
               <input
@@ -89,13 +93,13 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
             <div className="mt-2 space-y-1 text-sm" data-testid="tool-verdict">
               {plan.doubts.length === 0 ? (
                 <p>
-                  <VerdictMark verdict="in" word /> Good enough for this amp: {formatQuantity(plan.highest / tool.ohms, "A", 2)} and{" "}
+                  <VerdictMark verdict="in" /> Good enough for this amp: {formatQuantity(plan.highest / tool.ohms, "A", 2)} and{" "}
                   {formatQuantity(plan.highest ** 2 / tool.ohms, "W", 2)} at the touch.
                 </p>
               ) : (
                 plan.doubts.map((d) => (
                   <p key={d.says}>
-                    <VerdictMark verdict={d.refuse ? "out" : "watch"} word /> {d.says}
+                    <VerdictMark verdict={d.refuse ? "out" : "watch"} /> {d.says}
                   </p>
                 ))
               )}
@@ -110,9 +114,8 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
                 </p>
               )}
               <p className="soft">
-                A plain short of {formatVolts(plan.highest)} would be a spark of{" "}
-                {formatQuantity(0.5 * plan.farads * plan.highest ** 2, "J", 2)}. Bled briefly, up to {formatVolts(rebound(plan.highest))}{" "}
-                can come back.
+                A plain short of {formatVolts(plan.highest)} would be a spark of {formatQuantity(plan.joules, "J", 2)}. Bled briefly, up to{" "}
+                {formatVolts(rebound(plan.highest))} can come back.
               </p>
             </div>
           )}
@@ -142,9 +145,9 @@ function Sequence({ clips, left, ohms }: { clips: ReturnType<typeof dischargeSeq
               <td>
                 <strong>{c.reservoir} +</strong> <span className="soft">to {c.to === "0" ? "chassis" : c.to}</span>
               </td>
-              <td className="text-right tabular-nums">{formatVolts(c.volts)}</td>
-              <td className="text-right tabular-nums font-bold">{formatDuration(Math.max(1, Math.ceil(c.seconds)))}</td>
-              <td className="text-right tabular-nums">{formatQuantity(c.joules, "J", 2)}</td>
+              <td className="text-right whitespace-nowrap tabular-nums">{formatVolts(c.volts)}</td>
+              <td className="text-right font-bold whitespace-nowrap tabular-nums">{formatDuration(Math.max(1, Math.ceil(c.seconds)))}</td>
+              <td className="text-right whitespace-nowrap tabular-nums">{formatQuantity(c.joules, "J", 2)}</td>
               <td>{c.brings.join(", ")}</td>
             </tr>
           ))}

@@ -52,7 +52,7 @@ function ReservoirRow({ r, tie }: { r: ReservoirState; tie?: Tie }) {
       <td>
         <strong>{r.name}</strong> <span className="soft">{r.label}</span>
       </td>
-      <td className="text-right tabular-nums">{formatQuantity(r.farads, "F", 2)}</td>
+      <td className="text-right whitespace-nowrap tabular-nums">{formatQuantity(r.farads, "F", 2)}</td>
       <td className="text-right tabular-nums">
         {r.volts === undefined ? "not known" : formatVolts(r.volts)} {r.basis && <span className="soft text-xs">{BASIS[r.basis]}</span>}
       </td>
@@ -73,7 +73,7 @@ function tieWords(tie: Tie): string {
   if (tie.behind.length > 0) return [`behind ${tie.behind.join(", ")}, which is open`, bleed].filter(Boolean).join("; ");
   if (!tie.joined) return ["a supply of its own", bleed].filter(Boolean).join("; ");
   if (tie.cutOffBy.length > 0) return `cut off if ${tie.cutOffBy.join(" or ")} is open`;
-  return "joined by more than one way";
+  return "stands on the same terminal as the largest: each holds its own part";
 }
 
 export function NameReservoir() {
