@@ -186,9 +186,8 @@ test("the Vantry Minor with an open heater: isolation first, the open element fo
   await page.getByRole("button", { name: "Passed" }).click();
   await expect(stage).toContainText("All tubes in, dial up slowly");
   await powerOn(page, "variable", "");
-  for (const volts of ["59 V", "88 V", "117 V"]) {
+  for (const volts of ["29 V", "59 V", "88 V", "117 V"]) {
     const button = page.getByRole("button", { name: volts, exact: true });
-    if ((await button.count()) === 0) continue;
     await button.click();
     await page.waitForTimeout(1200);
     await page.getByRole("region", { name: "Mains current" }).getByRole("button", { name: "Log it" }).click();
@@ -198,7 +197,7 @@ test("the Vantry Minor with an open heater: isolation first, the open element fo
   const readings = page.getByRole("region", { name: "Readings of this stage" });
   for (const where of ["Reservoir", "V2 cathode"]) {
     await readings.getByRole("button", { name: where }).click();
-    await expect(readings.getByTestId("meter-here")).toHaveAttribute("data-steady", "true", { timeout: 30_000 });
+    await expect(readings.getByTestId("meter-here")).toHaveAttribute("data-steady", "true", { timeout: 45_000 });
     await readings.getByRole("button", { name: "Log it" }).click();
     await expect(readings.getByRole("row", { name: new RegExp(where) })).toContainText(/in band/, { timeout: 10_000 });
   }
@@ -244,6 +243,10 @@ test("the inspection is worked through by keyboard, and what is found becomes wo
 
 test("resistances of a dead amp are walked with the probe by the meter alone", async ({ page }) => {
   test.setTimeout(120_000);
+  const power = (payload: object) =>
+    page.request.post(`${shop.address}/api/v1/jobs/1010/events`, { data: { events: [{ type: "power", who: "J.M.", payload }] } });
+  await power({ state: "on", plug: "in" });
+  await power({ state: "off", plug: "out" });
   await page.goto(`${shop.address}/jobs/1010/probe?order=cold`);
   await page.locator("main[data-ready]").waitFor();
   // Powered a moment ago: hands stay out.

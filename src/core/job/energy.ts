@@ -139,7 +139,7 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
   const proof = proofOf(s, reservoirs, volts, now, context);
 
   if (proof.missing.length === 0) {
-    const at = [s.meterAfter!, s.toolAfter ?? "", ...s.second.map((r) => r!.at)].sort().at(-1)!;
+    const at = [s.meterAfter!, s.toolAfter ?? "", ...s.second.flatMap((r) => r?.at ?? [])].sort().at(-1)!;
     const until = new Date(Date.parse(at) + context.proofHours * 3600e3).toISOString();
     if (now < Date.parse(until)) return { kind: "proven-dead", at, until, proof };
     return { kind: "unknown", why: `the proof is older than ${context.proofHours} h`, proof: fresh(reservoirs, s.plugOut) };
@@ -192,6 +192,7 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
       toolBefore: undefined,
       toolAfter: undefined,
     });
+  const allRead = () => s.second.length > 0 && s.second.every((r, i) => r !== undefined || s.unread[i] !== undefined);
   const indexOf = (name: string) => reservoirs.findIndex((r) => r.name.toLowerCase() === name.toLowerCase());
 
   for (const e of events) {
@@ -231,7 +232,7 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
       if (Math.abs(read - expected) > Math.abs(expected) * METER_TOLERANCE) {
         // A meter that is wrong on a known source was wrong on the reservoirs too.
         clearProof();
-      } else if (s.second.length > 0 && s.second.every((r) => r !== undefined)) s.meterAfter = e.at;
+      } else if (allRead()) s.meterAfter = e.at;
       else s.meterBefore ??= e.at;
     } else if (is(e, "discharge-reading") && s.power !== "on") {
       const i = indexOf(e.payload.reservoir);
@@ -276,7 +277,7 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
       }
     } else if (is(e, "tool-check") && s.power !== "on") {
       const proved = toolProved(e.payload.marked, e.payload.read);
-      if (s.second.length > 0 && s.second.every((r) => r !== undefined)) s.toolAfter = proved ? e.at : undefined;
+      if (allRead()) s.toolAfter = proved ? e.at : undefined;
       else s.toolBefore = proved ? (s.toolBefore ?? e.at) : undefined;
     } else if (is(e, "reservoir-unread") && s.power !== "on") {
       const i = indexOf(e.payload.reservoir);
@@ -334,10 +335,7 @@ function proofOf(s: Mutable, reservoirs: Reservoir[], volts: number[], now: numb
   const bleeds = states.some((r) => !r.first && !r.unread && r.basis === "read" && Math.abs(r.volts ?? 0) > context.safeVolts);
   if (bleeds && !s.toolBefore) missing.push({ do: "tool", when: "before" });
   for (const r of states) {
-    if (r.unread) {
-      missing.push({ do: "reach", reservoir: r.name, reason: r.unread });
-      continue;
-    }
+    if (r.unread) continue;
     if (!r.first && r.basis === "read" && Math.abs(r.volts ?? 0) > context.safeVolts)
       missing.push({ do: "discharge", reservoir: r.name, volts: r.volts! });
     if (!r.first) missing.push({ do: "read", reservoir: r.name, round: 1, wait: 0 });
@@ -346,6 +344,8 @@ function proofOf(s: Mutable, reservoirs: Reservoir[], volts: number[], now: numb
     if (!r.second && !r.unread) missing.push({ do: "read", reservoir: r.name, round: 2, wait: r.secondIn ?? SECOND_READING_AFTER });
   if (s.toolBefore && !s.toolAfter) missing.push({ do: "tool", when: "after" });
   if (!s.meterAfter) missing.push({ do: "meter", when: "after" });
+  // Last: the others are proven all the same.
+  for (const r of states) if (r.unread) missing.push({ do: "reach", reservoir: r.name, reason: r.unread });
   const { meterBefore, meterAfter, toolBefore, toolAfter, plugOut } = s;
   return { meterBefore, meterAfter, toolBefore, toolAfter, reservoirs: states, plugOut, missing };
 }

@@ -7,6 +7,7 @@ import { readingOf } from "@/core/instrument/held-reading";
 import type { MeterLine } from "@/core/instrument/line";
 import { parseEntry } from "@/core/job/entry/entry";
 import type { Reading } from "@/core/job/events/bench";
+import { warmingSeconds } from "@/core/walk/warm";
 import { fullScale, verdictOf } from "@/core/walk/expectation";
 import type { ProbeWalk } from "@/core/walk/probe-walk";
 import { spokenPoint, spokenVerdict } from "@/core/walk/spoken";
@@ -22,8 +23,6 @@ import { useProbeWalk, type Move, type ProbingOrder } from "./use-probe-walk";
 
 /** Mains that moved by more than this since it was logged is logged anew; less is the wall's wandering. */
 const MAINS_MOVED = 1;
-/** Seconds from power-on before which nothing is taken by itself. Indirectly heated tubes need about so long. */
-const WARM_SECONDS = 25;
 
 export interface ProbingProps {
   order: ProbingOrder;
@@ -49,7 +48,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
 
   // Volts of cold tubes are another amp's; who knows better presses the key.
   const { power } = view.state;
-  const warming = power?.state === "on" ? Math.max(0, Math.ceil(WARM_SECONDS - (now - Date.parse(power.at)) / 1000)) : 0;
+  const warming = warmingSeconds(power, now);
 
   /** A new point, or the same again: what the display shows now must be left first, unless it is to be taken again. */
   function begin(name: string | undefined, leaveNow: boolean) {

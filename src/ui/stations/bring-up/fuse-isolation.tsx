@@ -89,6 +89,7 @@ export function FuseIsolation({ wall, lamp, setLamp }: BringUpBench) {
 function Now({ isolation }: { isolation: Isolation }) {
   const { found, next, recheck, doubtful } = isolation;
   const again = recheck[0];
+  const [instead, setInstead] = useState<string>();
   if (found && !again)
     return (
       <section aria-label="Result" className="rounded border border-base-300 bg-base-200 p-4">
@@ -103,7 +104,7 @@ function Now({ isolation }: { isolation: Isolation }) {
     );
   const test: NextTest | undefined = again
     ? { ...again, bits: 0, cost: 0, why: "the likeliest cause does not explain the answer" }
-    : next[0];
+    : (next.find((t) => t.id === instead) ?? next[0]);
   if (!test)
     return (
       <p className="text-2xl font-bold">
@@ -122,13 +123,18 @@ function Now({ isolation }: { isolation: Isolation }) {
       {!again && next.length > 1 && (
         <details className="mt-2 text-sm">
           <summary className="cursor-pointer py-2">Another test instead</summary>
-          <ul className="space-y-3">
-            {next.slice(1, 6).map((t) => (
-              <li key={t.id}>
-                <strong>{t.what}</strong> <span className="soft">{t.bits.toFixed(1)} bits</span>
-                <TestForm test={t} small />
-              </li>
-            ))}
+          <ul>
+            {next
+              .filter((t) => t !== test)
+              .slice(0, 6)
+              .map((t) => (
+                <li key={t.id}>
+                  <button className="min-h-11 text-left underline decoration-dotted underline-offset-4" onClick={() => setInstead(t.id)}>
+                    {t.what}
+                  </button>{" "}
+                  <span className="soft">{t.bits.toFixed(1)} bits</span>
+                </li>
+              ))}
           </ul>
         </details>
       )}
@@ -137,7 +143,7 @@ function Now({ isolation }: { isolation: Isolation }) {
 }
 
 /** The answer: an outcome by its button, or ohms that say which. */
-function TestForm({ test, small = false }: { test: NextTest; small?: boolean }) {
+function TestForm({ test }: { test: NextTest }) {
   const { say, settings } = useJob();
   const [text, setText] = useState("");
   const [refused, setRefused] = useState("");
@@ -161,8 +167,8 @@ function TestForm({ test, small = false }: { test: NextTest; small?: boolean }) 
         >
           <Field label="Reading, Ω">
             <input
-              className={`input w-36 text-right ${small ? "" : "h-14 text-2xl"}`}
-              autoFocus={!small}
+              className="input h-14 w-36 text-right text-2xl"
+              autoFocus
               value={text}
               onChange={(e) => {
                 setText(e.target.value);
@@ -170,15 +176,15 @@ function TestForm({ test, small = false }: { test: NextTest; small?: boolean }) 
               }}
             />
           </Field>
-          <button className={`btn ${small ? "" : "btn-primary h-14"}`} disabled={!text.trim()}>
+          <button className="btn btn-primary h-14" disabled={!text.trim()}>
             Log it
           </button>
           <span className="soft pb-4">a sound amp reads {formatQuantity(test.expectedOhms!, "Ω", 3)}</span>
         </form>
       )}
-      {(!isOhm || small) &&
+      {!isOhm &&
         test.outcomes.map((o) => (
-          <button key={o} className={`btn ${small ? "btn-sm min-h-11" : "btn-primary btn-lg"}`} onClick={() => log(o)}>
+          <button key={o} className="btn btn-primary btn-lg" onClick={() => log(o)}>
             {capital(o)}
           </button>
         ))}
@@ -190,7 +196,7 @@ function TestForm({ test, small = false }: { test: NextTest; small?: boolean }) 
     </div>
   );
   // Hands go in for these: the reading waits for the proof.
-  return /^(ohm|halves|alone|shorts):/.test(test.id) && !small ? <Gate station="cold-checks">{form}</Gate> : form;
+  return /^(ohm|halves|alone|shorts):/.test(test.id) ? <Gate station="cold-checks">{form}</Gate> : form;
 }
 
 function Left({ isolation }: { isolation: Isolation }) {

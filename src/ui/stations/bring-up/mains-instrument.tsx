@@ -16,6 +16,9 @@ const BRIGHT = 0.5;
 export function MainsInstrument() {
   const { view, settings, say } = useJob();
   const { mains, send } = useInstruments();
+  // A line-connected set stands behind its step-down transformer.
+  const direct = view.circuit?.facts["line-connected"] === "yes";
+  const wall = (direct ? view.circuit?.mains?.volts : undefined) ?? settings.mainsVolts;
   const [text, setText] = useState("");
   const [refused, setRefused] = useState("");
 
@@ -24,8 +27,7 @@ export function MainsInstrument() {
     const parsed = parseQuantity(text, { unit: "V", decimal: settings.decimal });
     if (!parsed.ok) return setRefused(`${parsed.why}; accepted: 115`);
     const { value, echo } = parsed.quantity;
-    if (value < 0 || value > 1.1 * settings.mainsVolts)
-      return setRefused(`${echo}: accepted 0 to ${formatVolts(1.1 * settings.mainsVolts)}`);
+    if (value < 0 || value > 1.1 * wall) return setRefused(`${echo}: accepted 0 to ${formatVolts(1.1 * wall)}`);
     send({ tell: "set", mains: value });
     setText("");
     setRefused("");
@@ -67,8 +69,8 @@ export function MainsInstrument() {
           <button className="btn">Turn</button>
         </form>
         {STEPS.map((part) => (
-          <button key={part} className="btn btn-ghost" onClick={() => send({ tell: "set", mains: Math.round(part * settings.mainsVolts) })}>
-            {Math.round(part * settings.mainsVolts)} V
+          <button key={part} className="btn btn-ghost" onClick={() => send({ tell: "set", mains: Math.round(part * wall) })}>
+            {Math.round(part * wall)} V
           </button>
         ))}
         <button

@@ -5,6 +5,8 @@ import { useEffect, useMemo, useState } from "react";
 import type { StagePrediction } from "@/core/bring-up/corridor";
 import { judgeStageReading } from "@/core/bring-up/stage-reading";
 import type { BringUpStage, Watch } from "@/core/bring-up/stages";
+import { envelopeOf, type Circuit } from "@/core/circuit/circuit";
+import { warmingSeconds } from "@/core/walk/warm";
 import { readingOf } from "@/core/instrument/held-reading";
 import { parseEntry } from "@/core/job/entry/entry";
 import type { Reading } from "@/core/job/events/bench";
@@ -23,7 +25,7 @@ export function StageReadings({
   prediction?: StagePrediction;
   onMissing(points: string[]): void;
 }) {
-  const { view, say, entryContext, conditions, energy } = useJob();
+  const { view, say, entryContext, conditions, energy, now } = useJob();
   const { state } = view;
   const since = state.power?.state === "on" ? state.power.seq : Infinity;
   const readings = useMemo(() => {
@@ -47,6 +49,9 @@ export function StageReadings({
   const [text, setText] = useState("");
   const [refused, setRefused] = useState("");
   const live = energy.kind === "live";
+  // With every tube out there is nothing to warm.
+  const heated = circuitTubes(view.circuit!).some((t) => !stage.without.includes(t));
+  const warming = heated ? warmingSeconds(state.power, now) : 0;
   const meter = useMeterAt(watch?.point ?? "", watch?.kind ?? "dcv", undefined, undefined, !watch || !live);
   if (!watch) return null;
 
@@ -54,6 +59,7 @@ export function StageReadings({
   function take(e: React.FormEvent) {
     e.preventDefault();
     if (text.trim() === "") {
+      if (live && warming > 0) return setRefused(`The tubes are warming up: ${warming} s more, or type what you read`);
       const held = live && meter.steady ? readingOf(meter.hold, watch!.point, conditions, watch!.kind) : undefined;
       if (!held) return setRefused(live ? "Not still yet: type it, or wait" : "The amp is not logged as on");
       say({ type: "reading", payload: held });
@@ -93,9 +99,9 @@ export function StageReadings({
         />
         <button className="btn btn-primary h-14">Log it</button>
         {meter.shows && live && (
-          <span data-testid="meter-here" data-steady={meter.steady} className={`text-sm ${meter.steady ? "" : "soft"}`}>
+          <span data-testid="meter-here" data-steady={meter.steady && warming === 0} className={`text-sm ${meter.steady ? "" : "soft"}`}>
             {meter.steady ? "●" : "○"} meter {meter.shows}
-            {meter.steady ? ": Enter takes it" : ""}
+            {warming > 0 ? `, warming up ${warming} s` : meter.steady ? ": Enter takes it" : ""}
           </span>
         )}
       </form>
@@ -143,6 +149,8 @@ export function StageReadings({
     </section>
   );
 }
+
+const circuitTubes = (circuit: Circuit) => circuit.elements.filter((e) => e.tube ?? e.rectifierTube).map((e) => envelopeOf(e.name));
 
 /** A reading that led up to the stage's result still counts as that stage's. */
 function passedIn(done: { result: string; seq: number } | undefined, seq: number): boolean {
