@@ -17,14 +17,14 @@ if (server.failed !== undefined) fail("the server did not start.");
 /** [file, path, theme] */
 const VIEWS = [
   ["board", "/", "enamel"],
-  ["new-job", "/jobs/new", "ledger"],
   ["intake", "/jobs/1004/intake", "enamel"],
-  ["make-safe", "/jobs/1004/make-safe", "enamel"],
-  ["look", "/jobs/1003/look", "ledger"],
-  ["cold-checks", "/jobs/1003/cold-checks", "enamel"],
-  ["bring-up", "/jobs/1005/bring-up", "enamel"],
+  ["make-safe", "/jobs/1008/make-safe", "enamel"],
+  ["look", "/jobs/1009/look", "ledger"],
+  ["cold-checks", "/jobs/1009/cold-checks", "enamel"],
+  ["heaters", "/jobs/1010/cold-checks", "ledger"],
+  ["bring-up", "/jobs/1008/bring-up", "enamel"],
+  ["isolation", "/jobs/1009/bring-up", "enamel"],
   ["walk", "/jobs/1004/walk", "enamel"],
-  ["walk-ledger", "/jobs/1001/walk", "ledger"],
   ["suspects", "/jobs/1004/suspects", "enamel"],
   ["work", "/jobs/1005/work", "enamel"],
   ["output-stage", "/jobs/1005/output-stage", "enamel"],
@@ -38,17 +38,61 @@ const VIEWS = [
   ["probe", "/jobs/1008/probe", "enamel"],
 ];
 /** On since ten minutes ago and checked, so that probe mode begins with a point. */
-async function putOn(job) {
+async function putOn(job, without) {
   const at = new Date(Date.now() - 600_000).toISOString();
-  const events = [
-    { type: "power", who: "J.M.", at, payload: { state: "on", plug: "in", through: "variable" } },
-    { type: "live-check", who: "J.M.", at, payload: { confirmed: ["all"] } },
-  ];
-  await fetch(`${server.address}/api/v1/jobs/${job}/events`, {
+  await log(
+    job,
+    { type: "power", at, payload: { state: "on", plug: "in", through: "variable", ...(without ? { without } : {}) } },
+    { type: "live-check", at, payload: { confirmed: ["all"] } },
+    // Somebody has stood there just now: else the guard would ask.
+    { type: "note", payload: { text: "Warm, idle" } },
+  );
+}
+const every = ["V1", "V2", "V3", "V4", "V5", "V6", "V7"];
+const off = { type: "power", payload: { state: "off", plug: "out" } };
+const ohm = (point, value) => ({ type: "reading", payload: { point, kind: "ohm", value, digits: 3, conditions: {} } });
+const current = (volts, amps) => ({ type: "mains-current", payload: { volts, amps, stage: "no-tubes" } });
+const answer = (test, what, outcome, ohms) => ({ type: "isolation-step", payload: { test, what, outcome, ...(ohms ? { ohms } : {}) } });
+/** What has to happen to a job before its picture is taken. */
+const BEFORE = {
+  "make-safe": async () => {
+    await putOn(1008);
+    await log(1008, off);
+  },
+  "cold-checks": () =>
+    log(1009, ohm("b1:0", 216e3), ohm("b2:0", 217e3), ohm("b3:0", 226e3), ohm("b4:0", 241e3), ohm("b1:p4", 183), ohm("b1:p5", 197)),
+  heaters: () => log(1010, ohm("V3.heater", 39), ohm("V2.heater", 1e9)),
+  "bring-up": async () => {
+    await putOn(1008, every);
+    await log(
+      1008,
+      { type: "stage", payload: { stage: "no-tubes", result: "open again" } },
+      current(58, 0.018),
+      current(115, 0.035),
+      current(172, 0.053),
+    );
+  },
+  isolation: () =>
+    log(
+      1009,
+      answer("ohm:b1:0", "Ohms from Reservoir (C1 +) to chassis, plug out", "as it should be", 216e3),
+      answer("power:rectifier", "Power, only V6 in", "bright"),
+      answer("power:no-tubes", "Power, every tube out", "bright"),
+    ),
+  probe: async () => {
+    await log(1008, off);
+    await putOn(1008);
+  },
+};
+/** Puts lines on a job's tape. */
+async function log(job, ...lines) {
+  const events = lines.map((line) => ({ who: "J.M.", ...line }));
+  const answered = await fetch(`${server.address}/api/v1/jobs/${job}/events`, {
     method: "POST",
     headers: { "content-type": "application/json" },
     body: JSON.stringify({ events }),
   });
+  if (!answered.ok) fail(`job ${job}: ${await answered.text()}`);
 }
 try {
   const browser = await chromium.launch({
@@ -67,10 +111,11 @@ try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: "en-GB" });
     await context.addCookies([{ name: "scutum-theme", value: theme, url: server.address }]);
     const page = await context.newPage();
-    if (name === "probe") await putOn(1008);
+    await BEFORE[name]?.();
     await page.goto(server.address + path);
     // Long enough for the solver to have answered.
-    await page.waitForTimeout(path.startsWith("/library") || /walk|suspects/.test(path) ? 3000 : name === "probe" ? 21_000 : 600);
+    await page.waitForTimeout(/library|walk|suspects|bring-up|cold-checks|make-safe/.test(path) ? 4000 : name === "probe" ? 21_000 : 600);
+    if (name === "heaters") await page.getByRole("tab", { name: "Heaters" }).click();
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     say(`docs/screenshots/${name}.png`);
     await context.close();

@@ -29,6 +29,8 @@ const alreadyOn = (page: Page, job: number, mains = 230) => {
     { type: "power", at, payload: { state: "on", plug: "in", through: "variable" } },
     { type: "live-check", at, payload: { confirmed: ["all"] } },
     { type: "mains", at, payload: { volts: mains } },
+    // Somebody has stood there just now: else the guard would ask whether it is still on.
+    { type: "note", payload: { text: "warm, idle" } },
   );
 };
 /** Opens probe mode and waits until it answers to keys. */
@@ -84,11 +86,16 @@ test("a whole walk by one key: live check, power on, eleven points taken by them
     /rated above 450 V/,
     /dummy load/,
     /Still off the amp, and that is meant/,
+    /A danger is still open/,
     /Power goes on now/,
   ]) {
     await expect(check).toContainText(words);
     await expect(page.getByRole("status", { name: "Energy state" })).toHaveCount(0);
     await page.keyboard.press("Space");
+    if (!String(words).includes("danger")) continue;
+    // What stands against power is not nodded through: it takes a long press, and goes on the tape.
+    await expect(check).toContainText(words);
+    await hold(page);
   }
   await expect(page.getByRole("status", { name: "Energy state" })).toContainText("LIVE");
   // Cold tubes: nothing is taken by itself yet.

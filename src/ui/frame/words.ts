@@ -1,7 +1,7 @@
 /** Times and energy in the words of the screens. */
 
 import { format } from "date-fns";
-import type { EnergyState, ProofStep } from "@/core/job/energy";
+import type { EnergyState, Proof, ProofStep } from "@/core/job/energy";
 import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
 
 export const clockTime = (iso: string) => format(new Date(iso), "HH:mm");
@@ -16,7 +16,7 @@ export function energyWords(energy: EnergyState): { title: string; detail: strin
     case "stored":
       return {
         title: "STORED",
-        detail: `≈ ${formatVolts(energy.volts)}, ${formatQuantity(energy.joules, "J", 2)}, ${energy.secondsToSafe === Infinity ? "nothing bleeds it" : energy.secondsToSafe > 0 ? `falling, ${formatDuration(energy.secondsToSafe)} to go by estimate` : "low by estimate, not proven"}${energy.plug === "in" ? ", PLUG IN" : ""}`,
+        detail: `≈ ${formatVolts(energy.volts)}, ${formatQuantity(energy.joules, "J", 2)}, ${energy.secondsToSafe === Infinity ? "nothing bleeds it" : energy.secondsToSafe > 0 ? `falling, ${formatDuration(energy.secondsToSafe)} to go by estimate` : "low by estimate, not proven"}${energy.plug === "in" ? ", PLUG IN" : ""}${again(energy.proof)}`,
       };
     case "proven-dead":
       return {
@@ -28,6 +28,12 @@ export function energyWords(energy: EnergyState): { title: string; detail: strin
     case "unknown":
       return { title: "UNKNOWN", detail: `${energy.why}: treat it as charged` };
   }
+}
+
+/** The second reading that is waited for, counted down. */
+function again(proof: Proof): string {
+  const next = proof.missing[0];
+  return next?.do === "read" && next.round === 2 && next.wait > 0 ? `; ${next.reservoir} again in ${next.wait} s` : "";
 }
 
 export function stepWords(step: ProofStep): string {

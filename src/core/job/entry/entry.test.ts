@@ -134,3 +134,17 @@ describe("the entry line", () => {
     expect(entry("hello 12", { circuit: undefined, reservoirs: [] })).toMatchObject({ ok: false });
   });
 });
+
+describe("places outside the netlist", () => {
+  const dead = { energy: "proven-dead" as const, station: "cold-checks" as const };
+  test.each([
+    ["V2.heater ohm OL", { point: "V2.heater", kind: "ohm", value: 1e9 }],
+    ["HT.1 ohm 58", { point: "HT.1", kind: "ohm", value: 58 }],
+    ["b1:0 ohm open", { point: "b1:0", kind: "ohm", value: 1e9 }],
+  ])("%s", (text, payload) => expect(draft(text, dead)).toMatchObject({ type: "reading", payload }));
+  test("windings live, in AC volts; a name that is none of them is refused still", () => {
+    expect(draft("HT.1 ac 286")).toMatchObject({ payload: { point: "HT.1", kind: "acv", value: 286 } });
+    expect(entry("V2.heat ohm OL", dead)).toMatchObject({ ok: false });
+    expect(entry("V2.heater ohm OL")).toMatchObject({ ok: false });
+  });
+});

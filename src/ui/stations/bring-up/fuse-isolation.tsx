@@ -119,6 +119,12 @@ function Now({ isolation }: { isolation: Isolation }) {
       </p>
       <p className="text-3xl font-bold">{test.what}</p>
       <p className="mt-1">{test.why}</p>
+      {test.id.startsWith("power:") && (
+        <p className="soft text-sm">
+          Power on above for ten seconds, no longer; look, then off, plug out, and answer. What the first second does counts for nothing:
+          everything cold draws a surge.
+        </p>
+      )}
       <TestForm key={test.id} test={test} />
       {!again && next.length > 1 && (
         <details className="mt-2 text-sm">
@@ -247,7 +253,7 @@ function Proof({ isolation }: { isolation: Isolation }) {
               </span>{" "}
               {step && (
                 <button
-                  className="btn btn-ghost btn-xs min-h-9"
+                  className="text-sm underline decoration-dotted underline-offset-4"
                   onClick={() => say({ type: "undo", supersedes: step.seq, reason: "answered wrongly", payload: {} })}
                 >
                   Take back

@@ -50,6 +50,18 @@ function ReadingForm({ step }: { step: Exclude<ProofStep, { do: "unplug" | "name
           Then read it again.
         </p>
       )}
+      {step.do === "discharge" && (
+        <details className="basis-full text-sm">
+          <summary className="cursor-pointer py-1">It does not go down?</summary>
+          <ul className="list-disc pl-5">
+            <li>Is the plug out, and no other machine feeds this one: a second supply, a connected tuner, a battery?</li>
+            <li>Is the chassis clip on bare metal? Touch the tool&apos;s clips together with the ohmmeter on them.</li>
+            <li>Is the tip on this capacitor&apos;s own terminal? Behind an open dropper it is not bled from the rail.</li>
+            <li>It falls and comes back: dielectric absorption. Leave the tool clipped on for minutes.</li>
+            <li>Still there: do not work in it. Leave the tool on, case closed, and read it again tomorrow.</li>
+          </ul>
+        </details>
+      )}
       {step.do === "reach" && (
         <p className="basis-full">
           It counts as charged. Leave the tool across its rail for the time below, take the case off where that can be done from outside, or

@@ -1,0 +1,102 @@
+import { readFileSync } from "node:fs";
+import { readCircuit } from "../circuit/read";
+import type { EventDraft } from "../job/events/event";
+import { foldJob } from "../job/fold";
+import { tape } from "../job/tape-for-tests";
+import { workList } from "../job/work-list";
+import { warmingSeconds } from "../walk/warm";
+import { fuseGone, isolationAnswers, isolationOpen } from "./isolation-state";
+import { nextStage } from "./next-stage";
+import { judgeStageReading, stageVolts } from "./stage-reading";
+
+const halberd = readCircuit(readFileSync("demo/amps/halberd-120.cir", "utf8")).circuit;
+const state = (...lines: EventDraft[]) => foldJob(tape(...lines.map((l, i): [number, EventDraft] => [i, l])));
+const stage = (stage: string, result: "passed" | "stopped" | "skipped" | "open again"): EventDraft => ({
+  type: "stage",
+  payload: { stage, result },
+});
+const step = (test: string, outcome: string): EventDraft => ({ type: "isolation-step", payload: { test, what: test, outcome } });
+const blown: EventDraft = { type: "observation", payload: { name: "fuse blows", conditions: {} } };
+const fitted = (position: string): EventDraft => ({
+  type: "change",
+  payload: { position, kind: "replacement", newPart: "new", reversible: true },
+});
+
+describe("where an isolation stands", () => {
+  test("open from the blown fuse on, closed by the repair; a step taken back is gone", () => {
+    expect(isolationOpen(state())).toBe(false);
+    expect(isolationOpen(state(blown))).toBe(true);
+    const answered = state(blown, step("power:no-tubes", "bright"));
+    expect(isolationAnswers(answered).map((a) => a.outcome)).toEqual(["bright"]);
+    expect(
+      isolationAnswers(state(blown, step("power:no-tubes", "bright"), { type: "undo", supersedes: 2, reason: "slip", payload: {} })),
+    ).toEqual([]);
+    const mended = state(blown, step("power:no-tubes", "bright"), fitted("mains transformer"));
+    expect([fuseGone(mended), isolationOpen(mended)]).toEqual([false, false]);
+  });
+});
+
+describe("the stage that is next", () => {
+  test("none before the first answer; then the first powered one that is neither passed nor skipped", () => {
+    expect(nextStage(halberd, state())).toBeUndefined();
+    expect(nextStage(halberd, state(stage("no-tubes", "passed")))).toMatchObject({ id: "bias" });
+    expect(nextStage(halberd, state(stage("no-tubes", "passed"), stage("bias", "passed")))).toMatchObject({ id: "small" });
+    expect(nextStage(halberd, state(stage("no-tubes", "passed"), stage("no-tubes", "open again")))).toMatchObject({ id: "no-tubes" });
+    // After a blown fuse the output tubes go in one at a time.
+    const one = state(blown, ...["no-tubes", "bias", "small"].map((s) => stage(s, "passed")));
+    expect(nextStage(halberd, one)).toMatchObject({ id: "output:V4", without: ["V5", "V6", "V7"] });
+  });
+});
+
+describe("a reading of a stage", () => {
+  const steps = [
+    { mains: 115, amps: 0, low: 0, high: 0, volts: { B1: 150, "V4.g": 0 } },
+    { mains: 230, amps: 0, low: 0, high: 0, volts: { B1: 320, "V4.g": 0 } },
+  ];
+  test("at any volts of the dial, straight between the steps and down to nothing", () => {
+    expect(stageVolts("B1", steps, 172.5)).toBeCloseTo(235, 9);
+    expect(stageVolts("B1", steps, 57.5)).toBeCloseTo(75, 9);
+    expect(stageVolts("B1", steps, undefined)).toBe(320);
+    expect(stageVolts("B2", steps, 115)).toBeUndefined();
+  });
+  test("in, watch, out; a grid that should have nothing", () => {
+    expect(judgeStageReading("B1", 310, steps, 230)!.verdict).toBe("in");
+    expect(judgeStageReading("B1", 262, steps, 230)).toMatchObject({ verdict: "watch", why: "320 V expected at 230 V" });
+    expect(judgeStageReading("B1", 40, steps, 230)!.verdict).toBe("out");
+    expect(judgeStageReading("V4.g", 0.1, steps, 230)!.verdict).toBe("in");
+    expect(judgeStageReading("V4.g", 4, steps, 230)).toMatchObject({ verdict: "out", why: expect.stringContaining("leaky coupling") });
+  });
+});
+
+test("seconds of warming up are whole and never negative", () => {
+  const at = new Date(0).toISOString();
+  expect(warmingSeconds({ state: "on", at }, 4_200)).toBe(21);
+  expect(warmingSeconds({ state: "on", at }, 90_000)).toBe(0);
+  expect(warmingSeconds({ state: "off", at }, 1000)).toBe(0);
+  expect(warmingSeconds(undefined, 1000)).toBe(0);
+});
+
+test("the work list: dangers first, what waits for the owner told from what the brief allows", () => {
+  const finding = (place: string, severity: "watch" | "danger", brief: "allowed" | "ask", action = "replace it"): EventDraft => ({
+    type: "finding",
+    payload: { station: "look", place, text: "bad", severity, brief, action },
+  });
+  const list = workList(
+    state(
+      finding("C6", "watch", "ask"),
+      finding("cord", "danger", "allowed"),
+      finding("C7", "watch", "ask"),
+      { type: "approval", payload: { what: "C7: replace it", answer: "asked" } },
+      finding("C8", "watch", "ask"),
+      { type: "approval", payload: { what: "C8: replace it", answer: "no" } },
+      finding("C9", "watch", "allowed"),
+      { type: "finding-closed", payload: { finding: 7, how: "done" } },
+    ),
+  );
+  expect(list.map((i) => [i.place, i.stands])).toEqual([
+    ["cord", "allowed"],
+    ["C6", "to be asked"],
+    ["C7", "asked"],
+    ["C8", "no"],
+  ]);
+});
