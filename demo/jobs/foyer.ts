@@ -18,28 +18,30 @@ export function foyerLantern(d: Days, photo: Record<string, string>): Days {
     .log(1, { type: "identity", payload: { maker: "Tarn & Wicke", model: "Lantern 15", serial: "TW-2218" } })
     .log(1, { type: "date-code", payload: { place: "filter capacitor can1", code: "38/18" } })
     .log(1, { type: "photo", payload: { hash: photo.green!, caption: "As it came in", station: "intake" } });
-  return d
-    // As late as today allows, so that the proof still holds when the shop is opened.
-    .day(0, "23:50")
-    .off(0)
-    .prove(1, [
-      ["C1", 0.3, 0.4],
-      ["C2", 0.3, 0.3],
-      ["C3", 0.2, 0.2],
-      ["C4", 0.1, 0.1],
-    ])
-    .log(2, { type: "inspection", payload: { item: "cord", what: "mains cord: cracks, bare copper, strain relief", result: "sound" } })
-    .log(1, { type: "inspection", payload: { item: "fuse-rating", what: "fuse: rating and type", result: "found" } })
-    .log(0.1, {
-      type: "finding",
-      payload: {
-        station: "look",
-        place: "fuse",
-        text: "5 A fast fitted where 0.63 A slow belongs; the glass is black",
-        severity: "fault",
-        action: "fit the right fuse",
-        brief: "allowed",
-      },
-    })
-    .log(1, { type: "observation", payload: { name: "fuse blows", conditions: {} } });
+  return (
+    d
+      // As late as today allows, so that the proof still holds when the shop is opened.
+      .day(0, "23:50")
+      .off(0)
+      .prove(1, [
+        ["C1", 0.3, 0.4],
+        ["C2", 0.3, 0.3],
+        ["C3", 0.2, 0.2],
+        ["C4", 0.1, 0.1],
+      ])
+      .log(2, { type: "inspection", payload: { item: "cord", what: "mains cord: cracks, bare copper, strain relief", result: "sound" } })
+      .log(1, { type: "inspection", payload: { item: "fuse-rating", what: "fuse: rating and type", result: "found" } })
+      .log(0.1, {
+        type: "finding",
+        payload: {
+          station: "look",
+          place: "fuse",
+          text: "5 A fast fitted where 0.63 A slow belongs; the glass is black",
+          severity: "fault",
+          action: "fit the right fuse",
+          brief: "allowed",
+        },
+      })
+      .log(1, { type: "observation", payload: { name: "fuse blows", conditions: {} } })
+  );
 }

@@ -3,7 +3,8 @@ import { readCircuit } from "../circuit/read";
 import { briefAllows } from "./brief-allows";
 import { checkClaims } from "./claims";
 import { foldJob } from "./fold";
-import { inspectionList, outputSets } from "./inspection";
+import { inspectionList } from "./inspection";
+import { outputSets } from "./inspection-inside";
 import { tape } from "./tape-for-tests";
 
 const load = (name: string) => readCircuit(readFileSync(`demo/amps/${name}.cir`, "utf8")).circuit;

@@ -1,7 +1,8 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "../circuit/read";
 import { bucketOf } from "../bring-up/ohm-outcome";
-import { isolate, IsolationTable, type Answer } from "./isolate";
+import { isolate, type Answer } from "./isolate";
+import { IsolationTable } from "./isolation-table";
 
 const load = (name: string) => readCircuit(readFileSync(`demo/amps/${name}.cir`, "utf8")).circuit;
 

@@ -1,7 +1,8 @@
 /** Times and energy in the words of the screens. */
 
 import { format } from "date-fns";
-import type { EnergyState, Proof, ProofStep } from "@/core/job/energy";
+import type { EnergyState } from "@/core/job/energy";
+import type { Proof, ProofStep } from "@/core/job/proof";
 import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
 
 export const clockTime = (iso: string) => format(new Date(iso), "HH:mm");

@@ -4,7 +4,8 @@
 import { useEffect, useMemo, useState } from "react";
 import type { StagePrediction } from "@/core/bring-up/corridor";
 import { judgeStageReading } from "@/core/bring-up/stage-reading";
-import type { BringUpStage, Watch } from "@/core/bring-up/stages";
+import type { BringUpStage } from "@/core/bring-up/stages";
+import type { Watch } from "@/core/bring-up/watches";
 import { envelopeOf, type Circuit } from "@/core/circuit/circuit";
 import { warmingSeconds } from "@/core/walk/warm";
 import { readingOf } from "@/core/instrument/held-reading";

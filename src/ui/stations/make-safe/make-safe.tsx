@@ -2,7 +2,7 @@
 /** Make safe: the next step of the proof is the biggest thing; every reservoir is read twice, meter and tool proved around it. */
 
 import { formatVolts } from "@/core/quantity/format";
-import type { ProofStep } from "@/core/job/energy";
+import type { ProofStep } from "@/core/job/proof";
 import { useJob } from "../../frame/job-context";
 import { clockTime, energyWords, stepWords } from "../../frame/words";
 import { Planner } from "./planner";

@@ -2,7 +2,7 @@
 /** The discharge planner: which resistor, where to clip it on and in which order, and whether the tool at hand is good enough. */
 
 import { useMemo, useState } from "react";
-import type { ReservoirState } from "@/core/job/energy";
+import type { ReservoirState } from "@/core/job/proof";
 import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { dischargeSequence } from "@/core/supply/discharge-sequence";

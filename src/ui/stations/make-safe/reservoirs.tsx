@@ -2,7 +2,7 @@
 /** The reservoirs with their readings, what ties them together, and naming one by hand. */
 
 import { useMemo, useState } from "react";
-import type { ReservoirState } from "@/core/job/energy";
+import type { ReservoirState } from "@/core/job/proof";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { tiesOf, type Tie } from "@/core/supply/isolation";

@@ -3,7 +3,7 @@
 
 import { useRef, useState } from "react";
 import { parseEntry } from "@/core/job/entry/entry";
-import type { ProofStep } from "@/core/job/energy";
+import type { ProofStep } from "@/core/job/proof";
 import { toolProved } from "@/core/supply/discharge-tool";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
