@@ -55,6 +55,7 @@ export function workerSolver(): SolverPort {
     suspects: (netlist, evidence, conditions, history, progress) =>
       ask((to) => to.suspects(netlist, evidence, conditions, history, progress && proxy(progress))),
     bringUp: (netlist, wall, lamp, options, progress) => ask((to) => to.bringUp(netlist, wall, lamp, options, progress && proxy(progress))),
+    notLive: (netlist, wall) => ask((to) => to.notLive(netlist, wall)),
     cold: (netlist, progress) => ask((to) => to.cold(netlist, progress && proxy(progress))),
     isolate: (netlist, bench, answers, progress) => ask((to) => to.isolate(netlist, bench, answers, progress && proxy(progress))),
     fit: (data) => ask((to) => to.fit(data)),

@@ -3,7 +3,7 @@
 import { expose } from "comlink";
 import { readCircuit } from "@/core/circuit/read";
 import type { Circuit } from "@/core/circuit/circuit";
-import { movesNotLive, predictBringUp } from "@/core/solver/bring-up";
+import { movesNotLive, predictBringUp, type LiveMove } from "@/core/solver/bring-up";
 import { coldList } from "@/core/solver/cold-list";
 import type { StageOptions } from "@/core/bring-up/stages";
 import { isolate, type Answer, type Isolation } from "@/core/suspects/isolate";
@@ -70,8 +70,10 @@ const api = {
     return { suspects, notYetTestable, next, recheck, standsAlone, circuitDoubtful, evidence, ms: performance.now() - started };
   },
   bringUp(netlist: string, wall: number, lamp: number, options: StageOptions, progress?: (part: number) => void): BringUpAnswer {
-    const circuit = circuitOf(netlist);
-    return { ...predictBringUp(circuit, wall, lamp, options, progress), notLive: movesNotLive(circuit, wall) };
+    return predictBringUp(circuitOf(netlist), wall, lamp, options, progress);
+  },
+  notLive(netlist: string, wall: number): LiveMove[] {
+    return movesNotLive(circuitOf(netlist), wall);
   },
   cold(netlist: string, progress?: (part: number) => void): ColdCheck[] {
     return coldList(circuitOf(netlist), progress);

@@ -40,6 +40,16 @@ export function mainsItems(inspected: Inspected): void {
     "rewire: live to fuse, then switch",
   );
   add(
+    "live-pin",
+    "mains",
+    "plug and outlet",
+    "Which pin of the plug is the live one, and which of the outlet: the switch and fuse must be in it",
+    direct ? "the chassis is one of the two" : "outlets are wired the other way round now and then",
+    "live and neutral changed over",
+    "danger",
+    "rewire the plug; have the outlet put right",
+  );
+  add(
     "fuse-rating",
     "mains",
     "fuse",

@@ -59,7 +59,6 @@ export interface BringUpAnswer {
   lamps: LampAdvice[];
   fullAmps?: number;
   fullVoltAmperes?: number;
-  notLive: LiveMove[];
 }
 
 export interface SolverPort {
@@ -78,6 +77,8 @@ export interface SolverPort {
   ): Promise<SuspectsAnswer>;
   /** Every stage of a bring-up at the wall's volts, behind a lamp of `lamp` watts (0: none). */
   bringUp(netlist: string, wall: number, lamp: number, options: StageOptions, progress?: (part: number) => void): Promise<BringUpAnswer>;
+  /** Switches and controls that must not be moved with the power on. */
+  notLive(netlist: string, wall: number): Promise<LiveMove[]>;
   /** The resistance list of the cold amp. */
   cold(netlist: string, progress?: (part: number) => void): Promise<ColdCheck[]>;
   /** What the answers leave of the causes of a blown fuse; what each cause would show is solved at the first call and kept. */

@@ -152,6 +152,7 @@ export function JobProvider({
         conditions,
         station,
         decimal: settings.decimal,
+        wall: circuit?.facts["line-connected"] === "yes" ? circuit.mains?.volts : settings.mainsVolts,
       }),
     };
   }, [

@@ -8,6 +8,7 @@ import { Section } from "../forms/section";
 import { useJob } from "../frame/job-context";
 import { Findings } from "./findings";
 import { NoCircuit } from "./no-circuit";
+import { NotLive } from "./not-live";
 
 export function OutputStage() {
   const { view } = useJob();
@@ -43,6 +44,9 @@ export function OutputStage() {
           </p>
         )}
       </section>
+      <div className="mb-4">
+        <NotLive />
+      </div>
       <Section title="Idle" hint="cathode current less the screen's typical share">
         <table className="table table-sm">
           <thead>

@@ -2,9 +2,7 @@
 /** The walk: one point at a time, the reading typed, its verdict at once, then the next. Keyboard only if you like. */
 
 import { useMemo, useRef, useState } from "react";
-import { parseEntry } from "@/core/job/entry/entry";
-import { tellReading } from "@/core/job/tell";
-import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import { formatVolts } from "@/core/quantity/format";
 import { stageColumns, staircase, type WalkRow } from "@/core/walk/walk";
 import { StageColumns } from "../charts/stage-columns";
 import { Staircase } from "../charts/staircase";
@@ -12,7 +10,9 @@ import { useJob } from "../frame/job-context";
 import type { SolvedState } from "../frame/use-solved";
 import { VerdictMark } from "../frame/verdict-mark";
 import { NoCircuit } from "./no-circuit";
+import { NotLive } from "./not-live";
 import { ReadingsFile } from "./readings-file";
+import { Outcome, Probe } from "./walk-point";
 
 export function Walk() {
   const { view } = useJob();
@@ -64,6 +64,7 @@ function WalkSheet() {
         {done?.reading && <Outcome row={done} />}
       </div>
 
+      <NotLive />
       <div className="grid gap-4 xl:grid-cols-[minmax(0,23rem)_minmax(0,1fr)]">
         <Staircase steps={stairs} />
         <div className="min-w-0">
@@ -134,144 +135,6 @@ function Solving({ solved }: { solved: SolvedState }) {
       Solving the circuit for these conditions; until then the scaled chart stands in.
       <progress className="progress w-40" value={solved.progress} max={1} aria-label="Solving" />
     </p>
-  );
-}
-
-/** The one point to take now, and its field: the biggest thing on the sheet. */
-function Probe({
-  row,
-  field,
-  taken,
-  go,
-}: {
-  row: WalkRow;
-  field: React.RefObject<HTMLInputElement | null>;
-  taken(point: string): void;
-  go(step: 1 | -1): void;
-}) {
-  const { entryContext, say, view } = useJob();
-  const [text, setText] = useState("");
-  const [refused, setRefused] = useState("");
-  const { point, expected } = row;
-
-  function take(e: React.FormEvent) {
-    e.preventDefault();
-    if (text.trim() === "") return go(1);
-    const entry = parseEntry(`${point.name} ${text}`, entryContext("walk"));
-    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
-    say(...entry.drafts);
-    setText("");
-    setRefused("");
-    taken(point.name);
-  }
-  const history = view.state.lines.filter(
-    (l) => l.event.type === "reading" && (l.event.payload as { point: string }).point === point.name,
-  ).length;
-
-  return (
-    <section
-      aria-label="Next point"
-      className="grid items-center gap-x-6 gap-y-2 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_15rem]"
-    >
-      <div>
-        <p className="text-4xl font-bold">
-          {point.name} <span className="soft text-lg font-normal">{point.label}</span>
-        </p>
-        <p className="mt-1 text-lg">
-          Probe on <strong>{point.pin ?? `node ${point.node}`}</strong>, black lead on chassis, meter on <strong>{row.range}</strong>
-        </p>
-        <p className="mt-1 text-lg">
-          {expected ? (
-            <>
-              Should be <strong>{formatVolts(expected.volts)}</strong>{" "}
-              <span className="soft">
-                ({formatVolts(expected.low)} to {formatVolts(expected.high)}; {expected.note})
-              </span>
-            </>
-          ) : (
-            <span className="soft">Nothing to hold it against: {row.noExpectation}</span>
-          )}
-        </p>
-        {expected?.chart && (
-          <p className="mt-1">
-            {expected.chart.disagrees ? (
-              <span className="text-warning">
-                ▲ The chart says {formatVolts(expected.chart.volts)} today; the circuit cannot give that. The chart may be for another
-                revision, or misprinted here.
-              </span>
-            ) : (
-              <span className="soft">Chart, scaled: {formatVolts(expected.chart.volts)}</span>
-            )}
-          </p>
-        )}
-        {point.caution && <p className="mt-1 text-warning">▲ {point.caution}</p>}
-      </div>
-      <form onSubmit={take}>
-        <label className="text-sm" htmlFor="walk-reading">
-          Reading, V
-        </label>
-        <input
-          id="walk-reading"
-          ref={field}
-          autoFocus
-          className="input h-16 w-full text-right tabular-nums text-3xl"
-          inputMode="decimal"
-          autoComplete="off"
-          value={text}
-          aria-invalid={refused !== ""}
-          aria-describedby="walk-refused"
-          onChange={(e) => {
-            setText(e.target.value);
-            setRefused("");
-          }}
-          onKeyDown={(e) => {
-            if (e.key === "ArrowDown" || e.key === "ArrowUp") {
-              e.preventDefault();
-              go(e.key === "ArrowDown" ? 1 : -1);
-            }
-          }}
-        />
-        <p id="walk-refused" role="alert" className="min-h-5 text-sm text-error">
-          {refused}
-        </p>
-        <p className="soft text-xs">
-          <kbd>Enter</kbd> takes it, empty skips, <kbd>↑</kbd> <kbd>↓</kbd> move{history > 1 ? `; ${history} readings on the tape` : ""}
-        </p>
-      </form>
-    </section>
-  );
-}
-
-function Outcome({ row }: { row: WalkRow }) {
-  return (
-    <div
-      data-testid="outcome"
-      data-verdict={row.verdict}
-      className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-l-4 border-base-300 px-3 py-1"
-    >
-      <span className="text-2xl font-bold">{tellReading(row.reading!)}</span>
-      <span className="text-2xl">
-        <VerdictMark verdict={row.verdict} word size={20} />
-      </span>
-      {row.idle.map((i) => (
-        <Idle key={i.tube} idle={i} />
-      ))}
-      {row.reason && <p className="basis-full">{row.reason}</p>}
-    </div>
-  );
-}
-
-function Idle({ idle: i }: { idle: WalkRow["idle"][number] }) {
-  return (
-    <span className="text-sm">
-      {i.tube}: {formatQuantity(i.cathodeAmps, "A", 3)}
-      {i.plateWatts !== undefined && i.ofRating !== undefined && (
-        <>
-          , plate {formatQuantity(i.plateWatts, "W", 3)}, <strong>{Math.round(i.ofRating * 100)} %</strong> of {i.ratedWatts} W{" "}
-          <span className="soft">({i.system})</span>
-        </>
-      )}
-    </span>
   );
 }
 

@@ -18,6 +18,8 @@ export interface EntryContext {
   conditions: Conditions;
   station: StationId;
   decimal: "." | ",";
+  /** Volts of the wall, for what an unloaded rail can reach; the circuit's own unless given. */
+  wall?: number;
 }
 
 export type Entry = { ok: true; echo: string; drafts: EventDraft[] } | { ok: false; read: string; why: string; accepted: string };

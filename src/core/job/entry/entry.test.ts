@@ -135,6 +135,15 @@ describe("the entry line", () => {
   });
 });
 
+test("a gate stands against `on` too, and is passed with a reason that is logged", () => {
+  const halberd = readCircuit(readFileSync("demo/amps/halberd-120.cir", "utf8")).circuit;
+  const refused = entry("on lamp", { circuit: halberd, energy: "proven-dead" });
+  expect(refused).toMatchObject({ ok: false, why: expect.stringContaining("Bias is not proven"), accepted: "on lamp because REASON" });
+  const passed = entry("on lamp because it ran last night", { circuit: halberd, energy: "proven-dead" });
+  expect(passed.ok && passed.drafts.map((d) => d.type)).toEqual(["gate-passed", "power"]);
+  expect(draft("on lamp", { energy: "proven-dead" })).toMatchObject({ type: "power", payload: { state: "on", through: "lamp" } });
+});
+
 describe("places outside the netlist", () => {
   const dead = { energy: "proven-dead" as const, station: "cold-checks" as const };
   test.each([

@@ -1,10 +1,13 @@
 /** Lines about power: on, off, the mains, the meter on a known source. */
 
+import { unmetGates } from "../../bring-up/power-gates";
 import { formatQuantity } from "../../quantity/format";
 import { parseQuantity } from "../../quantity/parse";
 import { type Entry, type EntryContext, no, yes } from "./context";
 
-export function readOn(rest: string, ctx: EntryContext): Entry {
+/** `on lamp without V4,V5 because dial stays low`: the reason only where a gate stands against it. */
+export function readOn(line: string, ctx: EntryContext): Entry {
+  const [, rest = "", reason = ""] = /^(.*?)(?:\s*\bbecause\s+(.+))?$/i.exec(line) ?? [];
   const match = /^(lamp and variable|lamp|variable|straight)?\s*(?:(?:without|no) ([\w, ]+))?$/i.exec(rest);
   if (!match) return no(`on ${rest}`, `"${rest}" is not understood`, "on, on lamp, on variable, on without V4,V5");
   const without = match[2]
@@ -19,8 +22,16 @@ export function readOn(rest: string, ctx: EntryContext): Entry {
   );
   if (unknown) return no(unknown, `there is no ${unknown} in this amp`, "a tube such as V1");
   const through = match[1]?.toLowerCase();
+  const wall = ctx.wall ?? ctx.circuit?.mains?.volts ?? 230;
+  const gates = unmetGates(ctx.circuit, ctx.state, { through: through ?? "", without: without ?? [] }, wall);
+  if (gates.length > 0 && reason.trim().length < 3)
+    return no(`on ${rest}`.trim(), gates.map((g) => g.says).join(". "), `on ${rest} because REASON`.replace("  ", " "));
+  const passed = gates.map((g) => g.id).join(", ");
   return yes(
-    `Power ON${through ? ` through ${through}` : ""}${without?.length ? `, without ${without.join(", ")}` : ""}: the amp is live`,
+    `Power ON${through ? ` through ${through}` : ""}${without?.length ? `, without ${without.join(", ")}` : ""}${passed ? `, past ${passed}` : ""}: the amp is live`,
+    ...(passed
+      ? [{ type: "gate-passed", payload: { station: "bring-up", reason: `${passed}: ${reason.trim()}`, understood: true } } as const]
+      : []),
     {
       type: "power",
       payload: { state: "on", plug: "in", ...(through ? { through } : {}), ...(without?.length ? { without } : {}) },

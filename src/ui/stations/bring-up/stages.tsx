@@ -124,7 +124,7 @@ export function Stages({ wall, lamp, setLamp, solved }: BringUpBench) {
               </div>
               <div className="min-w-0 space-y-3">
                 <CurrentChart stage={stage} steps={prediction?.steps ?? []} wall={wall} currents={state.mainsCurrents} />
-                <StopSigns stage={stage} prediction={prediction} wall={wall} notLive={solved.answer?.notLive ?? []} />
+                <StopSigns stage={stage} prediction={prediction} wall={wall} />
               </div>
             </div>
           </>

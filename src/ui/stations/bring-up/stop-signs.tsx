@@ -2,20 +2,10 @@
 
 import type { StagePrediction } from "@/core/bring-up/corridor";
 import type { BringUpStage } from "@/core/bring-up/stages";
-import type { LiveMove } from "@/core/solver/bring-up";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import { NotLive } from "../not-live";
 
-export function StopSigns({
-  stage,
-  prediction,
-  wall,
-  notLive,
-}: {
-  stage: BringUpStage;
-  prediction?: StagePrediction;
-  wall: number;
-  notLive: LiveMove[];
-}) {
+export function StopSigns({ stage, prediction, wall }: { stage: BringUpStage; prediction?: StagePrediction; wall: number }) {
   const half = prediction?.steps.find((s) => s.mains >= 0.45 * wall);
   const withOutput = /^output|full|settle/.test(stage.id);
   const signs: [sign: string, means: string][] = [
@@ -47,17 +37,10 @@ export function StopSigns({
           </div>
         ))}
       </dl>
-      {notLive.length > 0 && withOutput && (
-        <>
-          <h2 className="mt-3 text-base font-bold">Do not move with the power on</h2>
-          <ul>
-            {notLive.map((m) => (
-              <li key={m.control}>
-                <strong>{m.control}</strong> {m.label}: {m.why}.
-              </li>
-            ))}
-          </ul>
-        </>
+      {withOutput && (
+        <div className="mt-3">
+          <NotLive wall={wall} />
+        </div>
       )}
     </section>
   );
