@@ -134,7 +134,8 @@ export function Outcome({ row }: { row: WalkRow }) {
   );
 }
 
-function Idle({ idle: i }: { idle: WalkRow["idle"][number] }) {
+/** Current and dissipation that a cathode reading stands for. */
+export function Idle({ idle: i }: { idle: WalkRow["idle"][number] }) {
   return (
     <span className="text-sm">
       {i.tube}: {formatQuantity(i.cathodeAmps, "A", 3)}

@@ -12,7 +12,7 @@ import { VerdictMark } from "../frame/verdict-mark";
 import { NoCircuit } from "./no-circuit";
 import { NotLive } from "./not-live";
 import { ReadingsFile } from "./readings-file";
-import { Outcome, Probe } from "./walk-point";
+import { Idle, Outcome, Probe } from "./walk-point";
 
 export function Walk() {
   const { view } = useJob();
