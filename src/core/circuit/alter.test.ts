@@ -1,5 +1,7 @@
+import { readFileSync } from "node:fs";
 import { alter, AlterError, without } from "./alter";
 import { findElement } from "./circuit";
+import { readCircuit } from "./read";
 import { circuitOf } from "../solver/circuits-for-tests";
 
 const circuit = circuitOf(
@@ -69,3 +71,13 @@ test.each([
   expect(() => alter(circuit, [change])).toThrow(wanted);
 });
 test("a tube that is not there", () => expect(() => without(circuit, ["V9"])).toThrow(/one of V1/));
+
+test("an open heater puts out its own envelope, or the whole of a series string with the rectifier", () => {
+  const lantern = readCircuit(readFileSync("demo/amps/lantern-15.cir", "utf8")).circuit;
+  const cold = (c: typeof lantern) => c.elements.filter((e) => e.params.cold).map((e) => e.name);
+  expect(cold(alter(lantern, ["V3=heater-open"]))).toEqual(["V3A", "V3B"]);
+  expect(cold(alter(lantern, ["V6=heater-open"]))).toEqual(["V6"]);
+  const minor = readCircuit(readFileSync("demo/amps/minor.cir", "utf8")).circuit;
+  expect(cold(alter(minor, ["V1=heater-open"])).sort()).toEqual(["V1", "V2", "V3"]);
+  expect(() => alter(lantern, ["V6=melted"])).toThrow(/winding-short or heater-open/);
+});

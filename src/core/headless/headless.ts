@@ -45,8 +45,8 @@ export const HELP = `Scutum's engine, without the interface. One JSON document o
   npm run --silent engine -- spice amp.cir                  text that a general SPICE runs as it is
 
 All take --mains, --without and --set. Levels: rms for ac, peak for tran; the source is ideal, through a capacitor.
---set   R: open, short, OHMS        C: open, short, leak:OHMS, FARADS     tube: dead, weak:0.4, gassy:2u, hk:100k, short:gk
-        V2.g=open (a pin)           rectifier: weak:3, half, dead         control: 0 to 1, wiper-open
+--set   R: open, short, OHMS        C: open, short, leak:OHMS, FARADS     tube: dead, weak:0.4, gassy:2u, hk:100k, short:gk, heater-open
+        V2.g=open (a pin)           rectifier: weak:3, half, dead, through, winding-short   control: 0 to 1, wiper-open
         switch: open, closed, 1, 2  transformer: open, open:2, shorted:OHMS   board leak: b3~g1=20M
 --meter ohms of the meter, at one point at a time; "open" for none.   --loop loop gain through that resistor.
 --pulsed the rectifier pulse by pulse instead of its average.

@@ -13,34 +13,37 @@ import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
 import { keepTool, useTool } from "./tool";
 
-/** What it is sized for: what is estimated now, or what it can hold at most. */
-function voltsFor(reservoirs: ReservoirState[], rated: Map<string, number | undefined>, now: boolean): number[] {
-  return reservoirs.map((r) => Math.abs((now ? r.volts : undefined) ?? rated.get(r.name) ?? 0));
-}
-
 export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
   const { settings, view } = useJob();
   const tool = useTool();
   const [text, setText] = useState<Partial<Record<"ohms" | "watts" | "volts" | "seconds", string>>>({});
-  const rated = useMemo(() => new Map(view.reservoirs.map((r) => [r.name, r.ratedVolts])), [view.reservoirs]);
+  // The plan is for what is there now; the tool has to bear what this amp can hold at full charge.
+  const full = useMemo(
+    () => new Map(view.reservoirs.map((r) => [r.name, view.energyContext.expectedVolts(r) ?? r.ratedVolts ?? 0] as const)),
+    [view],
+  );
   const charged = reservoirs.some((r) => Math.abs(r.volts ?? 0) > settings.safeVolts);
-  const volts = voltsFor(reservoirs, rated, charged);
+  const larger = (a: number, b: number) => (Math.abs(a) > Math.abs(b) ? a : b);
+  const most = reservoirs.map((r) => larger(r.volts ?? 0, full.get(r.name) ?? 0));
+  const volts = charged ? reservoirs.map((r, i) => r.volts ?? most[i]!) : most;
   const seconds = Number((text.seconds ?? "10").replace(",", "."));
-  const key = JSON.stringify([volts.map((v) => Math.round(v)), tool, seconds]);
+  const key = JSON.stringify([volts.map((v) => Math.round(v)), most.map((v) => Math.round(v)), tool, seconds]);
   const plan = useMemo(() => {
-    if (view.reservoirs.length === 0 || !volts.some((v) => v > settings.safeVolts)) return undefined;
-    const ordered = reservoirs.map((r) => view.reservoirs.find((x) => x.name === r.name)!);
-    if (ordered.some((r) => !r)) return undefined;
-    const sequence = dischargeSequence(view.circuit, ordered, volts, tool.ohms, settings.safeVolts);
-    const joules = ordered.reduce((sum, r, i) => sum + storedEnergy(r.farads, volts[i]!), 0);
-    const highest = Math.max(...volts, ...sequence.clips.map((c) => c.volts));
+    if (!most.some((v) => Math.abs(v) > settings.safeVolts)) return undefined;
+    const ordered = reservoirs.flatMap((r) => view.reservoirs.find((x) => x.name === r.name) ?? []);
+    if (ordered.length !== reservoirs.length) return undefined;
+    const through = (from: number[], ohms: number) => dischargeSequence(view.circuit, ordered, from, ohms, settings.safeVolts);
+    const joules = ordered.reduce((sum, r, i) => sum + storedEnergy(r.farads, most[i]!), 0);
+    const highest = Math.max(...most.map(Math.abs), ...through(most, tool.ohms).clips.map((c) => c.volts));
     // What the tool sees: one capacitor at the highest volts that holds all of it.
     const farads = (2 * joules) / highest ** 2;
+    const sized = seconds > 0 ? sizeTool(farads, highest, settings.safeVolts, seconds) : undefined;
     return {
-      sequence,
+      sequence: through(volts, tool.ohms),
       joules,
       highest,
-      sized: seconds > 0 ? sizeTool(farads, highest, settings.safeVolts, seconds) : undefined,
+      sized,
+      sizedSeconds: sized && through(most, sized.ohms).seconds,
       doubts: toolDoubts(tool, farads, highest, settings.safeVolts),
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- by whole volts: the estimate falls every second
@@ -67,7 +70,9 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
     <section aria-label="Discharge plan">
       <h2 className="font-bold">
         Discharge plan{" "}
-        <span className="soft font-normal">{charged ? "for what is estimated now" : "for what these reservoirs can hold at most"}</span>
+        <span className="soft font-normal">
+          {charged ? "for what is estimated now" : "for full charge: nothing is stored by the estimate"}
+        </span>
       </h2>
       <div className="mt-2 grid gap-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div>
@@ -93,8 +98,9 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
             <div className="mt-2 space-y-1 text-sm" data-testid="tool-verdict">
               {plan.doubts.length === 0 ? (
                 <p>
-                  <VerdictMark verdict="in" /> Good enough for this amp: {formatQuantity(plan.highest / tool.ohms, "A", 2)} and{" "}
-                  {formatQuantity(plan.highest ** 2 / tool.ohms, "W", 2)} at the touch.
+                  <VerdictMark verdict="in" /> Good enough for this amp at full charge, {formatVolts(plan.highest)}:{" "}
+                  {formatQuantity(plan.highest / tool.ohms, "A", 2)} and {formatQuantity(plan.highest ** 2 / tool.ohms, "W", 2)} at the
+                  touch.
                 </p>
               ) : (
                 plan.doubts.map((d) => (
@@ -110,7 +116,7 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
                   {plan.sized.bodies > 1 &&
                     `, as ${plan.sized.bodies} × ${formatQuantity(plan.sized.ohmsEach, "Ω", 2)} ${formatQuantity(plan.sized.wattsEach, "W", 2)} in series for ${formatVolts(plan.highest)}`}
                   ; {plan.sized.why}. At first {formatQuantity(plan.sized.plan.peakWatts, "W", 2)}, all in{" "}
-                  {formatDuration(Math.ceil(plan.sized.plan.seconds))}.
+                  {formatDuration(Math.ceil(plan.sizedSeconds ?? plan.sized.plan.seconds))} through this amp&apos;s droppers.
                 </p>
               )}
               <p className="soft">
