@@ -6,6 +6,7 @@ import type { JobState } from "../job/fold";
 import { formatVolts } from "../quantity/format";
 import { unloadedRails } from "../walk/unloaded";
 import { anatomyOf } from "./anatomy";
+import { lastChange } from "./stage-state";
 
 export interface PowerGate {
   id: "isolation" | "rails" | "bias" | "fuse" | "straight" | "danger" | "series";
@@ -23,7 +24,7 @@ export function unmetGates(circuit: Circuit | undefined, state: JobState, intend
   const add = (id: PowerGate["id"], says: string) => out.push({ id, says });
   const danger = state.findings.filter((f) => f.severity === "danger" && f.closed === undefined);
   if (danger.length > 0) add("danger", `A danger is still open: ${danger.map((f) => `${f.place}, ${f.text}`).join("; ")}`);
-  const changed = state.changes.findLast((c) => c.kind !== "experiment" || c.outcome !== "reverted")?.seq ?? 0;
+  const changed = lastChange(state);
   const passed = (stage: string) => {
     const s = state.stages.get(stage);
     return s?.result === "passed" && s.seq > changed;

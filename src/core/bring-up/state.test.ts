@@ -7,6 +7,7 @@ import { workList } from "../job/work-list";
 import { warmingSeconds } from "../walk/warm";
 import { fuseGone, isolationAnswers, isolationOpen } from "./isolation-state";
 import { nextStage } from "./next-stage";
+import { stageResult } from "./stage-state";
 import { judgeStageReading, stageVolts } from "./stage-reading";
 
 const halberd = readCircuit(readFileSync("demo/amps/halberd-120.cir", "utf8")).circuit;
@@ -42,6 +43,13 @@ describe("the stage that is next", () => {
     expect(nextStage(halberd, state(stage("no-tubes", "passed")))).toMatchObject({ id: "bias" });
     expect(nextStage(halberd, state(stage("no-tubes", "passed"), stage("bias", "passed")))).toMatchObject({ id: "small" });
     expect(nextStage(halberd, state(stage("no-tubes", "passed"), stage("no-tubes", "open again")))).toMatchObject({ id: "no-tubes" });
+    // After work it is brought up anew; the isolation transformer stands where it stood.
+    expect(nextStage(halberd, state(stage("no-tubes", "passed"), stage("bias", "passed"), fitted("C20")))).toMatchObject({
+      id: "no-tubes",
+    });
+    const minor = state(stage("isolation", "passed"), stage("output", "passed"), fitted("V2"));
+    expect(stageResult(minor, { id: "isolation", powered: false })).toBe("passed");
+    expect(stageResult(minor, { id: "output", powered: true })).toBeUndefined();
     // After a blown fuse the output tubes go in one at a time.
     const one = state(blown, ...["no-tubes", "bias", "small"].map((s) => stage(s, "passed")));
     expect(nextStage(halberd, one)).toMatchObject({ id: "output:V4", without: ["V5", "V6", "V7"] });

@@ -12,6 +12,7 @@ import {
   type LampAdvice,
   type StagePrediction,
 } from "@/core/bring-up/corridor";
+import { lastChange } from "@/core/bring-up/stage-state";
 import type { BringUpStage } from "@/core/bring-up/stages";
 import { GLOWS, type Glow } from "@/core/job/events/words";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
@@ -37,7 +38,7 @@ export function CurrentForm({ stage, prediction, lamps, lamp, setLamp }: Current
   const [glow, setGlow] = useState<Glow | "">("");
   const [refused, setRefused] = useState("");
   const throughLamp = view.state.power?.state === "on" ? view.state.power.through?.includes("lamp") === true : true;
-  const last = view.state.mainsCurrents.findLast((c) => c.stage === stage.id);
+  const last = view.state.mainsCurrents.findLast((c) => c.stage === stage.id && c.seq > lastChange(view.state));
   const judged = last?.amps !== undefined && prediction ? judgeCurrent(prediction.steps, last.volts, last.amps) : undefined;
   const lampSays = last?.glow && prediction?.lamp && !nearFull(last.volts, prediction) ? judgeGlow(last.glow, prediction.lamp) : undefined;
   const live = energy.kind === "live";

@@ -3,6 +3,7 @@
 
 import { useEffect, useMemo, useState } from "react";
 import type { StagePrediction } from "@/core/bring-up/corridor";
+import { stageResult } from "@/core/bring-up/stage-state";
 import { judgeStageReading } from "@/core/bring-up/stage-reading";
 import type { BringUpStage } from "@/core/bring-up/stages";
 import type { Watch } from "@/core/bring-up/watches";
@@ -28,13 +29,15 @@ export function StageReadings({
 }) {
   const { view, say, entryContext, conditions, energy, now } = useJob();
   const { state } = view;
-  const since = state.power?.state === "on" ? state.power.seq : Infinity;
+  // Of the last time that it was on: who switches off before saying that it passed has read it all the same.
+  const since = state.effective.findLast((e) => e.type === "power" && (e.payload as { state: string }).state === "on")?.seq ?? Infinity;
   const readings = useMemo(() => {
     const latest = new Map<string, Line<Reading>>();
     for (const r of state.readings)
-      if (r.seq > since || passedIn(state.stages.get(stage.id), r.seq)) latest.set(`${r.kind} ${r.point.toLowerCase()}`, r);
+      if (r.seq > since || passedIn(stageResult(state, stage) && state.stages.get(stage.id), r.seq))
+        latest.set(`${r.kind} ${r.point.toLowerCase()}`, r);
     return latest;
-  }, [state, since, stage.id]);
+  }, [state, since, stage]);
   const readingOfWatch = (w: Watch) => readings.get(`${w.kind} ${w.point.toLowerCase()}`);
   const [at, setAt] = useState<string>();
   const watch = stage.watch.find((w) => w.point === at) ?? stage.watch.find((w) => !readingOfWatch(w)) ?? stage.watch[0];
@@ -155,5 +158,5 @@ const circuitTubes = (circuit: Circuit) => circuit.elements.filter((e) => e.tube
 
 /** A reading that led up to the stage's result still counts as that stage's. */
 function passedIn(done: { result: string; seq: number } | undefined, seq: number): boolean {
-  return done !== undefined && done.result !== "open again" && seq < done.seq && seq > done.seq - 40;
+  return done !== undefined && seq < done.seq && seq > done.seq - 40;
 }

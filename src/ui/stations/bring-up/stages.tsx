@@ -3,6 +3,7 @@
 
 import { useMemo, useState } from "react";
 import { stagesOf, stageFit, type BringUpStage } from "@/core/bring-up/stages";
+import { lastChange, stageResult } from "@/core/bring-up/stage-state";
 import { isolationOpen } from "@/core/bring-up/isolation-state";
 import { unloadedRails } from "@/core/walk/unloaded";
 import type { Verdict } from "@/core/walk/expectation";
@@ -23,10 +24,7 @@ export function Stages({ wall, lamp, setLamp, solved }: BringUpBench) {
   const { state, circuit } = view;
   const oneAtATime = isolationOpen(state);
   const stages = useMemo(() => stagesOf(circuit!, { oneAtATime }), [circuit, oneAtATime]);
-  const doneOf = (s: BringUpStage) => {
-    const r = state.stages.get(s.id)?.result;
-    return r === "open again" ? undefined : r;
-  };
+  const doneOf = (s: BringUpStage) => stageResult(state, s);
   const [chosen, setChosen] = useState<string>();
   const stage = stages.find((s) => s.id === chosen) ?? stages.find((s) => !doneOf(s) || doneOf(s) === "stopped") ?? stages.at(-1)!;
   const prediction = solved.answer?.stages.find((p) => p.stage === stage.id);
@@ -123,7 +121,12 @@ export function Stages({ wall, lamp, setLamp, solved }: BringUpBench) {
                 <MainsInstrument />
               </div>
               <div className="min-w-0 space-y-3">
-                <CurrentChart stage={stage} steps={prediction?.steps ?? []} wall={wall} currents={state.mainsCurrents} />
+                <CurrentChart
+                  stage={stage}
+                  steps={prediction?.steps ?? []}
+                  wall={wall}
+                  currents={state.mainsCurrents.filter((c) => c.seq > lastChange(state))}
+                />
                 <StopSigns stage={stage} prediction={prediction} wall={wall} />
               </div>
             </div>

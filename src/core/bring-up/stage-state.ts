@@ -1,0 +1,23 @@
+/** How a stage of the bring-up stands in a job: its result, unless the amp was changed since. */
+
+import type { StageResult } from "../job/events/words";
+import type { JobState } from "../job/fold";
+import type { BringUpStage } from "./stages";
+
+/** Line of the last thing that was changed in the amp for good or is being tried; 0 for none. */
+export function lastChange(state: Pick<JobState, "changes">): number {
+  return state.changes.findLast((c) => c.kind !== "experiment" || c.outcome !== "reverted")?.seq ?? 0;
+}
+
+/**
+ * What came of a stage; undefined while it is open. After work the amp is brought up anew: what was passed with the power on before the
+ * change no longer counts. What is set up beside the amp does.
+ */
+export function stageResult(
+  state: Pick<JobState, "changes" | "stages">,
+  stage: Pick<BringUpStage, "id" | "powered">,
+): Exclude<StageResult, "open again"> | undefined {
+  const done = state.stages.get(stage.id);
+  if (!done || done.result === "open again") return undefined;
+  return stage.powered && done.seq < lastChange(state) ? undefined : done.result;
+}
