@@ -6,8 +6,8 @@ const COIL_PART = 0.8;
 const COPPER = 1.724e-8;
 /** A square wave of the same peak carries twice the watts of a sine: what an amp driven hard gives. */
 const SQUARE_TIMES = 2;
-/** Ratio of load to tap that tube amps bear without harm. Usual practice. */
-const BEARABLE = 2;
+/** Ratio of load to tap that tube amps bear without harm: one step of the taps, and the coil's own spread. Usual practice. */
+const BEARABLE = 2.2;
 
 export interface LoadVerdict {
   verdict: "in" | "watch" | "out";

@@ -1,5 +1,7 @@
 /** A settling run: whether a bias or a rail has come to rest, where it will end, and whether it runs away. */
 
+import { formatVolts } from "../quantity/format";
+
 export interface RunPoint {
   minutes: number;
   volts: number;
@@ -41,7 +43,7 @@ export function settlingOf(points: readonly RunPoint[]): Settling {
   const recent = sorted.filter((p) => p.minutes >= last.minutes - Math.max(5, span / 3));
   const slope = (recent.at(-1)!.volts - recent[0]!.volts) / Math.max(1, recent.at(-1)!.minutes - recent[0]!.minutes) / scale;
   const left = toCome / scale;
-  const figures = `${last.volts.toPrecision(3)} V after ${Math.round(last.minutes)} min`;
+  const figures = `${formatVolts(last.volts)} after ${Math.round(last.minutes)} min`;
   // A change that has not begun to slow within the run has no end that the readings know.
   if (tau > 2 * span && Math.abs(slope) * 10 > SETTLED)
     return {
@@ -55,7 +57,7 @@ export function settlingOf(points: readonly RunPoint[]): Settling {
   return {
     ...known,
     verdict: "settling",
-    says: `${figures}, on its way to ${end.toPrecision(3)} V: ${Math.ceil(tau * Math.log(Math.max(1.01, Math.abs(left) / SETTLED)))} min more.`,
+    says: `${figures}, on its way to ${formatVolts(end)}: ${Math.ceil(tau * Math.log(Math.max(1.01, Math.abs(left) / SETTLED)))} min more.`,
   };
 }
 

@@ -46,8 +46,6 @@ export function Settling() {
       ) : (
         <p className="text-2xl font-bold">The amp is not on. The run begins with power, all tubes in, idle.</p>
       )}
-      <MainsInstrument />
-      <Temperatures />
       {runs.map(({ w, run }) => (
         <section key={w.point} aria-label={`Settling of ${w.label}`} className="grid items-center gap-4 md:grid-cols-[minmax(0,1fr)_20rem]">
           <div>
@@ -61,6 +59,8 @@ export function Settling() {
           {run.points.length > 1 && <RunChart run={run} name={w.label} />}
         </section>
       ))}
+      <MainsInstrument />
+      <Temperatures />
     </div>
   );
 }

@@ -69,10 +69,7 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
   return (
     <section aria-label="Discharge plan">
       <h2 className="font-bold">
-        Discharge plan{" "}
-        <span className="soft font-normal">
-          {charged ? "for what is estimated now" : "for full charge: nothing is stored by the estimate"}
-        </span>
+        Discharge plan <span className="soft font-normal">{charged ? "for what is estimated now" : "for full charge"}</span>
       </h2>
       <div className="mt-2 grid gap-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div>
