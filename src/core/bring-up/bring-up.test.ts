@@ -106,6 +106,7 @@ describe("what each stage should show", () => {
   });
   test("controls that must not be moved live: the bias adjuster of every fixed-bias amp", () => {
     expect(movesNotLive(load("halberd-120"), 230).map((m) => m.control)).toEqual(["P9"]);
+    expect(movesNotLive(load("halberd-120"), 230)[0]!.kind).toBe("control");
     expect(movesNotLive(load("drover-40"), 230).map((m) => m.control)).toEqual(["P9"]);
     expect(movesNotLive(load("wren-5"), 230)).toEqual([]);
     const floating = readCircuit(

@@ -90,6 +90,8 @@ function lampsFor(circuit: Circuit, wall: number): LampAdvice[] {
 export interface LiveMove {
   control: string;
   label: string;
+  /** A switch is not moved at all; a control may have to be, slowly, on a track that was found sound. */
+  kind: "switch" | "control";
   /** What goes wrong between, in words. */
   why: string;
 }
@@ -119,8 +121,9 @@ export function movesNotLive(circuit: Circuit, wall: number): LiveMove[] {
             : [];
     for (const state of between) {
       const op = at(alter(circuit, [`${e.name}=${state}`]));
+      const move = { control: e.name, label: e.notes.label ?? "", kind: e.type === "POT" ? ("control" as const) : ("switch" as const) };
       if (!op.converged) {
-        out.push({ control: e.name, label: e.notes.label ?? "", why: "between its positions the amp comes to no rest in the model" });
+        out.push({ ...move, why: "between its positions the amp comes to no rest in the model" });
         continue;
       }
       const worst = [...tubesAtWork(op)].flatMap(([name, work]) => {
@@ -144,8 +147,7 @@ export function movesNotLive(circuit: Circuit, wall: number): LiveMove[] {
       });
       if (worst.length > 0)
         out.push({
-          control: e.name,
-          label: e.notes.label ?? "",
+          ...move,
           why: `${e.type === "POT" ? "with its wiper off the track" : "between its positions"} ${worst.slice(0, 2).join(", ")}`,
         });
     }

@@ -47,6 +47,13 @@ export function judgeTubeTest(figures: TubeTestFigures, type?: TubeType): TubeTe
     case "emission":
       if (percent !== undefined && percent < REJECT_SHARE * 100)
         return { verdict: "out", percent, why: "weak even as a diode: it will not amplify" };
+      // A rectifier is a diode: what it passes is all that is asked of it.
+      if (type?.kind === "rectifier" && percent !== undefined)
+        return {
+          verdict: percent < TIRED_SHARE * 100 ? "watch" : "in",
+          percent,
+          why: percent < TIRED_SHARE * 100 ? "passes enough, but tired" : "passes what it should",
+        };
       return { verdict: "watch", percent, why: "emission alone never clears a tube: it says nothing of transconductance, gas or noise" };
     case "substitution":
       if (swap === "better") return { verdict: "out", why: "the amp is better with a known good one: this tube is at fault" };

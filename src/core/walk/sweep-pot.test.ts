@@ -1,6 +1,4 @@
 import { wiperShare } from "../circuit/taper";
-import { judgeTubeTest } from "../tubes/judge-test";
-import { findTubeType } from "../tubes/library";
 import { judgeSweep } from "./sweep-pot";
 
 const turns = [0, 0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1];
@@ -37,31 +35,5 @@ describe("a pot swept from end to end", () => {
     expect(() => judgeSweep([{ turn: 0, ohms: 0 }], 1e6)).toThrow(/three points/);
     expect(() => judgeSweep([...track("linear"), { turn: 3, ohms: 5 }], 1e6)).toThrow(/300 %/);
     expect(() => judgeSweep(track("linear"), 0)).toThrow(/end to end/);
-  });
-});
-
-describe("a tube test", () => {
-  const el34 = findTubeType("EL34");
-  test("transconductance against new and reject: 11 mA/V new, 7.15 reject", () => {
-    expect(judgeTubeTest({ method: "transconductance", gm: 10.5 }, el34)).toMatchObject({
-      verdict: "in",
-      percent: expect.closeTo(95.45, 1),
-    });
-    expect(judgeTubeTest({ method: "transconductance", gm: 8 }, el34)).toMatchObject({ verdict: "watch" });
-    expect(judgeTubeTest({ method: "transconductance", gm: 7 }, el34)).toMatchObject({
-      verdict: "out",
-      why: expect.stringContaining("reject 7.2"),
-    });
-    expect(judgeTubeTest({ method: "transconductance", percent: 64 })).toMatchObject({ verdict: "out" });
-  });
-  test("emission condemns, it never clears", () => {
-    expect(judgeTubeTest({ method: "emission", percent: 110 }, el34).verdict).toBe("watch");
-    expect(judgeTubeTest({ method: "emission", percent: 30 }, el34).verdict).toBe("out");
-  });
-  test("a short ends it, whatever else was read; a swap decides by the amp", () => {
-    expect(judgeTubeTest({ method: "transconductance", percent: 100, shorts: "heater–cathode" }, el34).verdict).toBe("out");
-    expect(judgeTubeTest({ method: "substitution", swap: "better" })).toMatchObject({ verdict: "out" });
-    expect(judgeTubeTest({ method: "substitution", swap: "the same" })).toMatchObject({ verdict: "in" });
-    expect(judgeTubeTest({ method: "shorts only", shorts: "" })).toMatchObject({ verdict: "watch" });
   });
 });

@@ -1,6 +1,7 @@
 "use client";
-/** Switches and controls that must not be moved with the power on: what happens between their positions was solved. */
+/** Switches that must not be moved with the power on, and controls that want care: what happens between their positions was solved. */
 
+import type { LiveMove } from "@/core/solver/bring-up";
 import { useAnswer } from "../frame/use-answer";
 import { useJob } from "../frame/job-context";
 
@@ -11,16 +12,28 @@ export function NotLive({ wall }: { wall?: number }) {
     solver!.notLive(netlist!, volts),
   );
   if (!answer || answer.length === 0) return null;
+  const [switches, controls] = (["switch", "control"] as const).map((kind) => answer.filter((m) => m.kind === kind));
   return (
     <section aria-label="Not to be moved live" className="text-sm">
-      <h2 className="text-base font-bold">▲ Do not move with the power on</h2>
+      {switches!.length > 0 && <Moves says="Not to be moved with the power on" moves={switches!} />}
+      {controls!.length > 0 && (
+        <Moves says="Turn only slowly, eyes on the cathode current, on a track that was swept cold" moves={controls!} />
+      )}
+    </section>
+  );
+}
+
+function Moves({ says, moves }: { says: string; moves: LiveMove[] }) {
+  return (
+    <>
+      <h2 className="text-base font-bold">▲ {says}</h2>
       <ul>
-        {answer.map((m) => (
+        {moves.map((m) => (
           <li key={m.control}>
-            <strong>{m.control}</strong> {m.label}: {m.why}.
+            <strong>{[m.control, m.label].filter(Boolean).join(" ")}</strong>: {m.why}.
           </li>
         ))}
       </ul>
-    </section>
+    </>
   );
 }

@@ -15,7 +15,7 @@ export function TubeTests() {
   const tubes = (view.circuit?.elements ?? []).filter((e) => e.tube ?? e.rectifierTube);
   const first = tubes.find((t) => !view.state.tubeTests.some((x) => x.tube === t.name)) ?? tubes[0];
   const [tube, setTube] = useState<string>();
-  const [method, setMethod] = useState<TestMethod>("transconductance");
+  const [chosen, setMethod] = useState<TestMethod>("transconductance");
   const [figure, setFigure] = useState("");
   const [unit, setUnit] = useState<"percent" | "gm">("percent");
   const [shorts, setShorts] = useState("not tested");
@@ -24,6 +24,9 @@ export function TubeTests() {
   const name = tube ?? first?.name ?? "";
   const element = tubes.find((t) => t.name === name);
   const type = element?.tube ?? element?.rectifierTube ?? findTubeType(name);
+  // A rectifier has no transconductance.
+  const methods = TEST_METHODS.filter((m) => m !== "transconductance" || type?.kind !== "rectifier");
+  const method = methods.includes(chosen) ? chosen : "emission";
   const limits = type && gmLimits(type);
   const wantsFigure = method === "transconductance" || method === "emission";
 
@@ -78,7 +81,7 @@ export function TubeTests() {
         </Field>
         <Field label="How">
           <select className="select w-44" value={method} onChange={(e) => setMethod(e.target.value as TestMethod)}>
-            {TEST_METHODS.map((m) => (
+            {methods.map((m) => (
               <option key={m}>{m}</option>
             ))}
           </select>
@@ -128,7 +131,7 @@ export function TubeTests() {
             {type!.type}: new {limits.fresh} mA/V, reject below {limits.reject.toFixed(1)} mA/V by its published data sheet
           </p>
         )}
-        {method === "emission" && (
+        {method === "emission" && type?.kind !== "rectifier" && (
           <p className="soft basis-full text-sm">
             Emission alone never clears a tube: a diode test says nothing of gas, noise or transconductance.
           </p>
