@@ -16,7 +16,8 @@ export interface Instruments {
   meter?: MeterLine;
   mains?: MainsLine;
   heard: Heard;
-  send(line: Omit<WantLine, "n"> | SetLine): void;
+  /** Resolves once the bench has it, or once it is lost. */
+  send(line: Omit<WantLine, "n"> | SetLine): Promise<void>;
 }
 
 /** Silence after which a meter counts as lost, whatever the stream says. */
@@ -68,10 +69,10 @@ export function useInstruments(onMeter?: (line: MeterLine, anew: boolean) => voi
   }, [instruments]);
 
   const send = useCallback(
-    (line: Omit<WantLine, "n"> | SetLine) => {
+    async (line: Omit<WantLine, "n"> | SetLine) => {
       const whole = line.tell === "want" ? { ...line, n: wants.current++ } : line;
       // A request that is lost is made again with the next point; the meter can always be set by hand.
-      instruments?.send(writeLine(whole)).catch(() => undefined);
+      await instruments?.send(writeLine(whole)).catch(() => undefined);
     },
     [instruments],
   );

@@ -20,6 +20,7 @@ import { energyWords } from "../frame/words";
 import { Keys } from "./keys";
 import { Now } from "./now";
 import { usePedal } from "./pedal";
+import { useAsked } from "./use-asked";
 import { useSound } from "./sound";
 
 const OPEN_OHMS = 1e9;
@@ -77,6 +78,7 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
   const [hold, setHold] = useState<HoldState>(() => startHold());
   const holding = useRef(hold);
   const here = useRef(walk.here);
+  const asked = useAsked();
   const [last, setLast] = useState<{ check: ColdCheck; value: number }>();
   const [typed, setTyped] = useState("");
   const [refused, setRefused] = useState("");
@@ -84,6 +86,7 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
 
   function begin(next: ProbeWalk, leaveNow: boolean) {
     setWalk(next);
+    if (next.here !== here.current) asked.begin();
     here.current = next.here;
     const shown = holding.current.samples.at(-1);
     holding.current = startHold({}, leaveNow && shown?.value !== undefined ? { value: shown.value, digit: shown.digit } : undefined);
@@ -92,14 +95,14 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
     setRefused("");
   }
   const { meter, heard, send } = useInstruments((line, anew) => {
-    if (here.current === undefined || line.kind !== "ohm") return;
+    if (here.current === undefined || line.kind !== "ohm" || !asked.known()) return;
     holding.current = feedHold(anew ? startHold() : holding.current, line);
     setHold(holding.current);
     if (holding.current.phase === "held") takeHeld();
   });
   useEffect(() => {
-    if (walk.here !== undefined && heard !== "waiting") send({ tell: "want", point: walk.here, kind: "ohm" });
-  }, [walk.here, heard, send]);
+    if (walk.here !== undefined && heard !== "waiting") asked.until(send({ tell: "want", point: walk.here, kind: "ohm" }));
+  }, [walk.here, heard, send, asked]);
 
   function log(value: number, digits?: number) {
     const at = checks.find((c) => c.point === here.current);

@@ -17,6 +17,7 @@ import { LastVerdict, ProbeStrip } from "./around";
 import { Keys } from "./keys";
 import { Now } from "./now";
 import { usePedal } from "./pedal";
+import { useAsked } from "./use-asked";
 import { PointPlace } from "./point-place";
 import type { Sound } from "./sound";
 import { useProbeWalk, type Move, type ProbingOrder } from "./use-probe-walk";
@@ -45,6 +46,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
   const [hold, setHold] = useState<HoldState>(() => startHold());
   const holding = useRef(hold);
   const here = useRef(walk.here);
+  const asked = useAsked();
 
   // Volts of cold tubes are another amp's; who knows better presses the key.
   const { power } = view.state;
@@ -52,6 +54,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
 
   /** A new point, or the same again: what the display shows now must be left first, unless it is to be taken again. */
   function begin(name: string | undefined, leaveNow: boolean) {
+    if (name !== here.current) asked.begin();
     here.current = name;
     const shown = holding.current.samples.at(-1);
     const on = view.rows.find((r) => r.point.name === name)?.expected?.volts;
@@ -66,7 +69,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
   }
 
   const instruments = useInstruments((line: MeterLine, anew: boolean) => {
-    if (here.current === undefined || line.kind !== "dcv") return;
+    if (here.current === undefined || line.kind !== "dcv" || !asked.known()) return;
     // After a silence nobody knows where the probe has been, nor whether it is the same meter.
     if (anew) begin(here.current, false);
     holding.current = feedHold(holding.current, line);
@@ -93,8 +96,8 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
   const noted = [stands.switches, stands.controls].filter(Boolean).join("; ");
   useEffect(() => {
     if (walk.here === undefined || heard === "waiting") return;
-    send({ tell: "want", point: walk.here, kind: "dcv", ...(range ? { range } : {}), ...(noted ? { noted } : {}) });
-  }, [walk.here, range, noted, heard, send]);
+    asked.until(send({ tell: "want", point: walk.here, kind: "dcv", ...(range ? { range } : {}), ...(noted ? { noted } : {}) }));
+  }, [walk.here, range, noted, heard, send, asked]);
   useEffect(() => {
     if (probing.over) ended(walk, "");
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, at the end

@@ -56,8 +56,13 @@ function portOf(jobId: number, who: string): JobPort {
   };
 }
 
+/** A line to the bench that is not through by then is given up: the next point asks again. */
+const SEND_MS = 5000;
+
 function instrumentsOf(jobId: number): InstrumentPort {
   const address = `/api/v1/jobs/${jobId}/bench`;
+  // One after the other: what is wanted last must not reach the bench first.
+  let before: Promise<unknown> = Promise.resolve();
   return {
     listen(line, state) {
       let source: EventSource | undefined;
@@ -84,8 +89,13 @@ function instrumentsOf(jobId: number): InstrumentPort {
         leave();
       };
     },
-    async send(line) {
-      await answer(await fetch(address, { method: "POST", headers: { "content-type": "text/plain" }, body: line }));
+    send(line) {
+      const sent = before.then(async () => {
+        const options = { method: "POST", headers: { "content-type": "text/plain" }, body: line, signal: AbortSignal.timeout(SEND_MS) };
+        await answer(await fetch(address, options));
+      });
+      before = sent.catch(() => undefined);
+      return sent;
     },
   };
 }
