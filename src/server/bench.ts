@@ -5,6 +5,7 @@ import { BenchChannel, type Listener, type Simulator } from "@/bench/channel";
 import { BenchSession, type BenchState } from "@/bench/session";
 import type { JobState } from "@/core/job/fold";
 import { foldJob } from "@/core/job/fold";
+import { wallVolts } from "@/core/circuit/line";
 import { readCircuit } from "@/core/circuit/read";
 import { db, type Sql } from "./db";
 import { UserError } from "./errors";
@@ -84,8 +85,7 @@ export function wallOf(logged: number | undefined, usual: number): number {
 
 /** A line-connected set stands behind its step-down transformer: the wall's volts are its own. */
 function usualVolts(job: WholeJob): number {
-  const circuit = job.model && readCircuit(job.model.netlist).circuit;
-  return (circuit?.facts["line-connected"] === "yes" ? circuit.mains?.volts : undefined) ?? job.settings.mainsVolts;
+  return wallVolts(job.model && readCircuit(job.model.netlist).circuit, job.settings.mainsVolts);
 }
 
 async function simulate(jobId: number, send: Listener): Promise<Simulator | undefined> {

@@ -3,14 +3,14 @@
 import { expose } from "comlink";
 import { readCircuit } from "@/core/circuit/read";
 import type { Circuit } from "@/core/circuit/circuit";
-import { movesNotLive, predictBringUp, type LiveMove } from "@/core/solver/bring-up";
+import { movesNotLive, predictBringUp, type BringUpPrediction, type LiveMove } from "@/core/solver/bring-up";
 import { coldList } from "@/core/solver/cold-list";
 import type { StageOptions } from "@/core/bring-up/stages";
 import { isolate, type Answer, type Isolation } from "@/core/suspects/isolate";
 import { IsolationTable } from "@/core/suspects/isolation-table";
 import type { ColdCheck } from "@/core/walk/cold-check";
 import { solveExpected } from "@/core/solver/expected";
-import type { BringUpAnswer, FittedType, Solution, SuspectsAnswer } from "@/core/solver/port";
+import type { FittedType, Solution, SuspectsAnswer } from "@/core/solver/port";
 import type { Evidence } from "@/core/suspects/evidence";
 import type { PartHistory } from "@/core/suspects/history";
 import { nextMeasurements } from "@/core/suspects/next";
@@ -69,7 +69,7 @@ const api = {
     const next = nextMeasurements(posterior, conditions);
     return { suspects, notYetTestable, next, recheck, standsAlone, circuitDoubtful, evidence, ms: performance.now() - started };
   },
-  bringUp(netlist: string, wall: number, lamp: number, options: StageOptions, progress?: (part: number) => void): BringUpAnswer {
+  bringUp(netlist: string, wall: number, lamp: number, options: StageOptions, progress?: (part: number) => void): BringUpPrediction {
     return predictBringUp(circuitOf(netlist), wall, lamp, options, progress);
   },
   notLive(netlist: string, wall: number): LiveMove[] {

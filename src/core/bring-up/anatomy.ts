@@ -1,5 +1,6 @@
 /** What kind of amp it is to bring up: its rectifiers, its bias, its output tubes. */
 
+import { isLineConnected } from "../circuit/line";
 import { isRectifier } from "../circuit/blocks";
 import { envelopeOf, type Circuit, type Element } from "../circuit/circuit";
 import { electrodeNode } from "../walk/anatomy";
@@ -45,7 +46,7 @@ export function anatomyOf(circuit: Circuit): BringUpAnatomy {
     small: envelopes(tubes).filter((t) => !output.includes(t)),
     grids,
     fixedBias: bias.length > 0,
-    lineConnected: circuit.facts["line-connected"] === "yes",
+    lineConnected: isLineConnected(circuit),
     string: circuit.heaters.filter((h) => h.string).flatMap((h) => h.tubes),
     doubler: high.some((e) => e.type === "DOUBLER"),
   };

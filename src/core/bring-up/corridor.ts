@@ -27,7 +27,7 @@ export interface StagePrediction {
   stage: string;
   steps: StageStep[];
   lamp?: LampState;
-  /** Rails of this stage that exceed a capacitor's rating, from the solve. */
+  /** False when a step did not settle and is left out. */
   converged: boolean;
 }
 

@@ -2,11 +2,13 @@
 
 import type { Circuit } from "../circuit/circuit";
 import { envelopeOf } from "../circuit/circuit";
-import type { JobState } from "../job/fold";
+import { powerOns, type JobState } from "../job/fold";
 import { formatVolts } from "../quantity/format";
 import { unloadedRails } from "../walk/unloaded";
 import { anatomyOf } from "./anatomy";
-import { lastChange } from "./stage-state";
+import { fuseGone, isolationAnswers } from "./isolation-state";
+import { lastChange, stageResult } from "./stage-state";
+import { isUnloaded } from "./unloaded-stage";
 
 export interface PowerGate {
   id: "isolation" | "rails" | "bias" | "fuse" | "straight" | "danger" | "series";
@@ -25,22 +27,18 @@ export function unmetGates(circuit: Circuit | undefined, state: JobState, intend
   const danger = state.findings.filter((f) => f.severity === "danger" && f.closed === undefined);
   if (danger.length > 0) add("danger", `A danger is still open: ${danger.map((f) => `${f.place}, ${f.text}`).join("; ")}`);
   const changed = lastChange(state);
-  const passed = (stage: string) => {
-    const s = state.stages.get(stage);
-    return s?.result === "passed" && s.seq > changed;
-  };
-  const powered = state.effective.some((e) => e.type === "power" && (e.payload as { state: string }).state === "on" && e.seq > changed);
+  const passed = (id: string, powered: boolean) => stageResult(state, { id, powered }) === "passed";
+  const before = powerOns(state).filter((e) => e.seq > changed);
   const lamp = intended.through.includes("lamp");
-  const { power } = state;
-  const blown = blownSince(state);
-  if (blown && !lamp) add("fuse", `The fuse has gone in this amp (${blown}): through a lamp, or the next one goes too`);
-  if (intended.through === "straight" && !powered)
+  if (!lamp && (fuseGone(state) || shortSeen(state)))
+    add("fuse", "The fuse has gone in this amp: through a lamp, or the next one goes too");
+  if (intended.through === "straight" && before.length === 0)
     add("straight", "Never straight to full mains after work, storage or carriage: a lamp or a variable transformer first");
   if (!circuit) return out;
 
   const a = anatomyOf(circuit);
   const gone = new Set(intended.without.map((t) => envelopeOf(t.toUpperCase())));
-  if (a.lineConnected && !passed("isolation") && !everPassed(state, "isolation"))
+  if (a.lineConnected && !passed("isolation", false))
     add(
       "isolation",
       "Line-connected chassis: the isolation transformer is not ticked off at Bring-up. No instrument is clipped on without it",
@@ -48,8 +46,7 @@ export function unmetGates(circuit: Circuit | undefined, state: JobState, intend
   const pulled = a.string.filter((t) => gone.has(t));
   if (pulled.length > 0) add("series", `${pulled.join(", ")} is part of the series heater string: without it nothing lights`);
   const outputIn = a.output.filter((t) => !gone.has(t));
-  const rectified = a.high.some((e) => !e.rectifierTube || !gone.has(envelopeOf(e.name)));
-  if (rectified && outputIn.length === 0) {
+  if (isUnloaded(circuit, intended.without)) {
     const over = unloadedRails(circuit, wall).filter((r) => r.verdict === "out");
     if (over.length > 0)
       add(
@@ -57,32 +54,13 @@ export function unmetGates(circuit: Circuit | undefined, state: JobState, intend
         `Unloaded, ${over.map((r) => `${r.capacitor} can reach ${formatVolts(r.volts)} and is rated ${formatVolts(r.rated!)}`).join("; ")}: keep the dial down, or put a load on`,
       );
   }
-  const before =
-    power &&
-    state.effective.some(
-      (e) =>
-        e.type === "power" &&
-        (e.payload as { state: string }).state === "on" &&
-        e.seq > changed &&
-        outputWasIn(e.payload as { without?: string[] }, a.output),
-    );
-  if (a.fixedBias && outputIn.length > 0 && !passed("bias") && !before)
+  const ran = before.some((e) => a.output.some((t) => !(e.payload.without ?? []).some((o) => envelopeOf(o.toUpperCase()) === t)));
+  if (a.fixedBias && outputIn.length > 0 && !passed("bias", true) && !ran)
     add("bias", `Bias is not proven at the sockets of ${outputIn.join(", ")}: without it these tubes run away in seconds`);
   return out;
 }
 
-const everPassed = (state: JobState, stage: string) => state.stages.get(stage)?.result === "passed";
-
-function outputWasIn(power: { without?: string[] }, output: readonly string[]): boolean {
-  const gone = new Set((power.without ?? []).map((t) => envelopeOf(t.toUpperCase())));
-  return output.some((t) => !gone.has(t));
-}
-
-/** How it is known that the fuse has gone, unless what did it was found and replaced since. */
-function blownSince(state: JobState): string | undefined {
-  const repaired = state.changes.findLast((c) => c.kind !== "experiment")?.seq ?? 0;
-  const seen = state.observations.findLast((o) => o.name.toLowerCase() === "fuse blows" && o.seq > repaired);
-  if (seen) return "seen";
-  const step = state.isolation.findLast((s) => s.seq > repaired && (s.outcome === "blows" || s.outcome === "bright"));
-  return step ? step.what : undefined;
+/** A lamp that stayed bright, or a fuse that went, in a step of the isolation. */
+function shortSeen(state: JobState): boolean {
+  return isolationAnswers(state).some((a) => a.outcome === "blows" || a.outcome === "bright");
 }

@@ -1,5 +1,6 @@
 /** A settling run: whether a bias or a rail has come to rest, where it will end, and whether it runs away. */
 
+import { lastPowerOn, type JobState } from "../job/fold";
 import { formatVolts } from "../quantity/format";
 
 export interface RunPoint {
@@ -77,4 +78,16 @@ function fit(points: readonly RunPoint[], tau: number): { a: number; b: number; 
   const a = (sy - b * se) / n;
   const error = points.reduce((sum, p) => sum + (p.volts - a - b * Math.exp(-p.minutes / tau)) ** 2, 0);
   return { a, b, tau, error };
+}
+
+/** The run of each point since the last power-on of a job, whether it is still on or not. @param points names as they are logged. */
+export function runsOf(state: JobState, points: readonly string[]): Settling[] {
+  const start = lastPowerOn(state);
+  return points.map((point) =>
+    settlingOf(
+      state.readings
+        .filter((r) => start && r.seq > start.seq && r.kind === "dcv" && r.point.toLowerCase() === point.toLowerCase())
+        .map((r) => ({ minutes: (Date.parse(r.at) - Date.parse(start!.at)) / 60_000, volts: r.value })),
+    ),
+  );
 }

@@ -1,7 +1,7 @@
 /** How a stage of the bring-up stands in a job: its result, unless the amp was changed since. */
 
 import type { StageResult } from "../job/events/words";
-import type { JobState } from "../job/fold";
+import { lastPowerOn, type JobState } from "../job/fold";
 import type { BringUpStage } from "./stages";
 
 /** Line of the last thing that was changed in the amp for good or is being tried; 0 for none. */
@@ -20,4 +20,13 @@ export function stageResult(
   const done = state.stages.get(stage.id);
   if (!done || done.result === "open again") return undefined;
   return stage.powered && done.seq < lastChange(state) ? undefined : done.result;
+}
+
+/** The readings of a stage by kind and point: those since the power-on that its result, or else now, belongs to. The latest of each. */
+export function stageReadings(state: JobState, stage: Pick<BringUpStage, "id" | "powered">): Map<string, JobState["readings"][number]> {
+  const until = (stageResult(state, stage) && state.stages.get(stage.id)?.seq) ?? Infinity;
+  const from = lastPowerOn(state, until)?.seq ?? Infinity;
+  const out = new Map<string, JobState["readings"][number]>();
+  for (const r of state.readings) if (r.seq > from && r.seq < until) out.set(`${r.kind} ${r.point.toLowerCase()}`, r);
+  return out;
 }

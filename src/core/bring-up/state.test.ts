@@ -7,7 +7,10 @@ import { workList } from "../job/work-list";
 import { warmingSeconds } from "../walk/warm";
 import { fuseGone, isolationAnswers, isolationOpen } from "./isolation-state";
 import { nextStage } from "./next-stage";
-import { stageResult } from "./stage-state";
+import { wallVolts } from "../circuit/line";
+import { runsOf } from "./settle";
+import { stageReadings, stageResult } from "./stage-state";
+import { railLimits } from "./unloaded-stage";
 import { judgeStageReading, stageVolts } from "./stage-reading";
 
 const halberd = readCircuit(readFileSync("demo/amps/halberd-120.cir", "utf8")).circuit;
@@ -107,4 +110,48 @@ test("the work list: dangers first, what waits for the owner told from what the 
     ["C7", "asked"],
     ["C8", "no"],
   ]);
+});
+
+describe("the readings of a stage", () => {
+  const on = (without: string[] = []): EventDraft => ({ type: "power", payload: { state: "on", plug: "in", without } });
+  const off: EventDraft = { type: "power", payload: { state: "off", plug: "out" } };
+  const read = (point: string, value: number): EventDraft => ({ type: "reading", payload: { point, kind: "dcv", value, conditions: {} } });
+  const of = (s: ReturnType<typeof state>, id = "small") => [...stageReadings(s, { id, powered: true })].map(([k, r]) => [k, r.value]);
+  test("those since the last power-on, off or not; an earlier power-on's are another stage's", () => {
+    expect(of(state(on(), read("B1", 300), off, on(), read("B1", 320), read("B2", 310), off))).toEqual([
+      ["dcv b1", 320],
+      ["dcv b2", 310],
+    ]);
+    expect(of(state(read("B1", 300)))).toEqual([]);
+  });
+  test("of a stage that was passed, those that led to it; after a change none", () => {
+    const passed = [on(), read("B1", 320), stage("small", "passed"), off, on(), read("B1", 280)] as const;
+    expect(of(state(...passed))).toEqual([["dcv b1", 320]]);
+    expect(of(state(...passed), "output")).toEqual([["dcv b1", 280]]);
+  });
+  test("a run is of the last power-on, in minutes from it", () => {
+    const events = tape([0, on()], [60, read("BIAS", -60)], [100, off], [120, on()], [180, read("bias", -58)], [720, read("BIAS", -57)]);
+    expect(runsOf(foldJob(events), ["BIAS", "B1"]).map((r) => r.points)).toEqual([
+      [
+        { minutes: 1, volts: -58 },
+        { minutes: 10, volts: -57 },
+      ],
+      [],
+    ]);
+  });
+});
+
+describe("rails that nothing loads", () => {
+  test("only with a rectifier in and every output tube out; how far the dial may go", () => {
+    expect(railLimits(halberd, ["V1", "V2", "V3", "V4", "V5", "V6", "V7"], 230).map((r) => [r.capacitor, r.turnTo])).toEqual([
+      ["C4", 211],
+      ["C5", 190],
+    ]);
+    // One output tube in draws from them: they are not unloaded any more.
+    expect(railLimits(halberd, ["V5", "V6", "V7"], 230)).toEqual([]);
+  });
+  test("the wall of a line-connected set is its own", () => {
+    const minor = readCircuit(readFileSync("demo/amps/minor.cir", "utf8")).circuit;
+    expect([wallVolts(minor, 230), wallVolts(halberd, 230), wallVolts(undefined, 230)]).toEqual([117, 230, 230]);
+  });
 });

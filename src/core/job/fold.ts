@@ -157,6 +157,16 @@ function apply(s: JobState, e: JobEvent): void {
   else if (is(e, "returned")) s.returned = { ...e.payload, ...where };
 }
 
+/** The last time that the amp was put on before a line of the tape, with the tubes that were out. */
+export function lastPowerOn(state: Pick<JobState, "effective">, before = Infinity): JobEvent<"power"> | undefined {
+  return powerOns(state).findLast((e) => e.seq < before);
+}
+
+/** Every time that the amp was put on in this job. */
+export function powerOns(state: Pick<JobState, "effective">): JobEvent<"power">[] {
+  return state.effective.filter((e): e is JobEvent<"power"> => is(e, "power") && e.payload.state === "on");
+}
+
 /** Questions to the owner that have no answer yet. */
 export function openApprovals(state: JobState): Line<Approval>[] {
   const answered = new Set(state.approvals.map((a) => a.asks).filter((n) => n !== undefined));

@@ -1,5 +1,6 @@
 /** Heat, capacitors and tubes on the inspection list. */
 
+import { isLineConnected } from "../circuit/line";
 import { isRectifier } from "../circuit/blocks";
 import { envelopeOf, type Circuit, type Element } from "../circuit/circuit";
 import { namesOf, type Inspected } from "./inspection";
@@ -12,7 +13,7 @@ const HOT_WATTS = 1;
 
 export function insideItems(inspected: Inspected): void {
   const { circuit, parts, today, by, old, add } = inspected;
-  const direct = circuit?.facts["line-connected"] === "yes";
+  const direct = isLineConnected(circuit);
   const selenium = parts.filter((e) => isRectifier(e.type) && e.params.tube === "selenium");
   if (selenium.length > 0)
     add(

@@ -1,5 +1,6 @@
 /** The mains side on the inspection list: what can kill from outside. */
 
+import { isLineConnected } from "../circuit/line";
 import type { Inspected } from "./inspection";
 
 /** Before this year two-wire cords and capacitors to chassis were usual. */
@@ -7,7 +8,7 @@ const EARTHED_SINCE = 1970;
 
 export function mainsItems(inspected: Inspected): void {
   const { circuit, year, by, add } = inspected;
-  const direct = circuit?.facts["line-connected"] === "yes";
+  const direct = isLineConnected(circuit);
   add(
     "cord",
     "mains",

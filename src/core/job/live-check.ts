@@ -1,5 +1,6 @@
 /** What has to be true before live work: asked once per power-on. */
 
+import { isLineConnected } from "../circuit/line";
 import type { Circuit } from "../circuit/circuit";
 import { formatVolts } from "../quantity/format";
 import type { Reservoir } from "../supply/reservoirs";
@@ -16,7 +17,7 @@ export function liveCheck(circuit: Circuit | undefined, reservoirs: readonly Res
     "One hand only, the other behind the back",
     `Probe leads are rated above ${highest > 0 ? formatVolts(highest) : "the highest rail"}`,
     "A speaker or dummy load is connected",
-    ...(circuit?.facts["line-connected"] === "yes" ? ["ISOLATION TRANSFORMER in the line: this chassis is connected to it"] : []),
+    ...(isLineConnected(circuit) ? ["ISOLATION TRANSFORMER in the line: this chassis is connected to it"] : []),
     ...(off.length > 0 ? [`Still off the amp, and that is meant: ${off.join(", ")}`] : []),
   ];
 }

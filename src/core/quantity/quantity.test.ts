@@ -1,3 +1,4 @@
+import { OPEN_OHMS, readOhms } from "./ohms";
 import { parseQuantity } from "./parse";
 import { formatDuration, formatQuantity, formatVolts } from "./format";
 import { ELECTROLYTIC_VOLTS, ratingFor, STANDARD_WATTS } from "./ratings";
@@ -116,4 +117,15 @@ describe("preferred values", () => {
     expect(nearestInSeries(9500, "E24")).toMatchObject({ below: 9100, above: 10000 });
     expect(() => nearestInSeries(0)).toThrow(RangeError);
   });
+});
+
+test("ohms with the meter's overload among them, or what is accepted", () => {
+  expect([readOhms("OL", "."), readOhms(" open ", "."), readOhms("4k7", "."), readOhms("1,5k", ",")]).toEqual([
+    OPEN_OHMS,
+    OPEN_OHMS,
+    4700,
+    1500,
+  ]);
+  expect(readOhms("banana", ".")).toContain("or OL");
+  expect(readOhms("-3", ".")).toContain("zero or more");
 });

@@ -23,7 +23,7 @@ export interface BringUpPrediction {
 }
 
 /**
- * @param wall volts. @param lamp watts of a series lamp, 0 for none. @param set changes to the circuit: a fault that is tried.
+ * @param wall volts. @param lamp watts of a series lamp, 0 for none.
  * @param progress told how far it is, 0 to 1.
  */
 export function predictBringUp(

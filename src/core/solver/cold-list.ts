@@ -1,5 +1,6 @@
 /** The resistance list of a cold amp, generated from its circuit and solved with everything in parallel. */
 
+import { isLineConnected } from "../circuit/line";
 import type { Circuit, Element } from "../circuit/circuit";
 import { isRectifier } from "../circuit/blocks";
 import { heaterOf } from "../supply/heaters";
@@ -59,6 +60,7 @@ export function coldList(circuit: Circuit, progress?: (part: number) => void): C
           label: `Output transformer ${e.name}${half}`,
           where: `centre tap or supply to plate, ${a} to ${b}`,
           place: `${e.name} ${b}`,
+          ...(half.includes("first") ? { firstHalf: true } : {}),
           marked: dcr,
         },
         a,
@@ -143,7 +145,7 @@ function partsBeside(circuit: Circuit, own: Element): string[] {
 }
 
 function highTensionHalves(circuit: Circuit): ColdCheck[] {
-  if (circuit.facts["line-connected"] === "yes") return [];
+  if (isLineConnected(circuit)) return [];
   return circuit.elements
     .filter((e) => isRectifier(e.type) && e.nodes[0] !== "0" && typeof e.params.rs === "number")
     .flatMap((e, k, all) => {
@@ -161,7 +163,10 @@ function highTensionHalves(circuit: Circuit): ColdCheck[] {
         beside: [],
       });
       return e.type === "RECT_FULL"
-        ? [winding(`${name}.1`, "High-tension winding, first half"), winding(`${name}.2`, "High-tension winding, second half")]
+        ? [
+            { ...winding(`${name}.1`, "High-tension winding, first half"), firstHalf: true },
+            winding(`${name}.2`, "High-tension winding, second half"),
+          ]
         : [winding(name, "High-tension winding")];
     });
 }

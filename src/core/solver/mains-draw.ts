@@ -1,5 +1,6 @@
 /** What an amp draws from the wall, and what a lamp in series leaves it. Volts and amperes are rms, watts real. */
 
+import { isLineConnected } from "../circuit/line";
 import { envelopeOf, type Circuit } from "../circuit/circuit";
 import { operatingPoint, type OperatingPoint } from "./operating-point";
 import { instantCurrent, shortedWatts } from "../supply/rectifier";
@@ -90,7 +91,7 @@ export function mainsDraw(op: OperatingPoint, { magnetising = MAGNETISING, madeF
       supplyWatts += (amps * winding) / SAMPLES;
     }
   }
-  const direct = network.circuit.facts["line-connected"] === "yes";
+  const direct = isLineConnected(network.circuit);
   const losses = direct ? 1 : 1 + TRANSFORMER_LOSS;
   const shorted = network.circuit.elements.reduce((sum, e) => sum + (isRectifier(e.type) ? shortedWatts(e, ratio) : 0), 0);
   const idle = direct

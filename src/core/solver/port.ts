@@ -5,11 +5,10 @@ import type { Evidence } from "../suspects/evidence";
 import type { PartHistory } from "../suspects/history";
 import type { NextMeasurement } from "../suspects/next";
 import type { Suspect } from "../suspects/rank";
-import type { LampAdvice, StagePrediction } from "../bring-up/corridor";
 import type { StageOptions } from "../bring-up/stages";
 import type { Answer, Isolation } from "../suspects/isolate";
 import type { ColdCheck } from "../walk/cold-check";
-import type { LiveMove } from "./bring-up";
+import type { BringUpPrediction, LiveMove } from "./bring-up";
 import type { TubePointOfWork } from "./operating-point";
 import type { Stress } from "./stress";
 import type { FitRow } from "../tubes/fit";
@@ -38,7 +37,6 @@ export interface FittedType {
   doubts: string[];
 }
 
-/** Every call rejects with an Error whose message can be shown. */
 /** What the suspects' screen shows. */
 export interface SuspectsAnswer {
   suspects: Suspect[];
@@ -53,14 +51,7 @@ export interface SuspectsAnswer {
   ms: number;
 }
 
-/** What a bring-up should show. */
-export interface BringUpAnswer {
-  stages: StagePrediction[];
-  lamps: LampAdvice[];
-  fullAmps?: number;
-  fullVoltAmperes?: number;
-}
-
+/** Every call rejects with an Error whose message can be shown. */
 export interface SolverPort {
   /** Bands of every point; `progress` is told 0 to 1. */
   expected(netlist: string, conditions: SolveConditions, progress?: (part: number) => void): Promise<Solved>;
@@ -76,7 +67,13 @@ export interface SolverPort {
     progress?: (part: number) => void,
   ): Promise<SuspectsAnswer>;
   /** Every stage of a bring-up at the wall's volts, behind a lamp of `lamp` watts (0: none). */
-  bringUp(netlist: string, wall: number, lamp: number, options: StageOptions, progress?: (part: number) => void): Promise<BringUpAnswer>;
+  bringUp(
+    netlist: string,
+    wall: number,
+    lamp: number,
+    options: StageOptions,
+    progress?: (part: number) => void,
+  ): Promise<BringUpPrediction>;
   /** Switches and controls that must not be moved with the power on. */
   notLive(netlist: string, wall: number): Promise<LiveMove[]>;
   /** The resistance list of the cold amp. */

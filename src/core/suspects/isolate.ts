@@ -21,7 +21,7 @@ export interface ProofLine {
   test: string;
   what: string;
   outcome: string;
-  /** Causes that this step made at least ten times less likely than the best one left. */
+  /** Causes that this step made less than a twentieth as likely as the best one left. */
   ruledOut: string[];
   left: string[];
 }
@@ -45,7 +45,7 @@ export interface Isolation {
   /** Set once one cause holds enough. */
   found?: CauseLeft;
   /** Tests whose answers the likeliest cause does not explain: to be done once more before the result is believed. */
-  recheck: { id: string; what: string; outcomes: string[] }[];
+  recheck: { id: string; what: string; outcomes: string[]; expectedOhms?: number }[];
   /** Two or more such answers: no single cause explains them together. */
   doubtful: boolean;
 }
@@ -53,6 +53,8 @@ export interface Isolation {
 /** Below this chance an answer is not explained. */
 const UNEXPLAINED = 0.08;
 const ENOUGH_AT_END = 0.7;
+/** Below this part of the best one left a cause is ruled out. */
+const GONE = 0.05;
 
 /** Weighs the answers; the order is that of the bench. A test that was answered again counts as last answered. */
 export function isolate(table: IsolationTable, answers: readonly Answer[]): Isolation {
@@ -68,7 +70,7 @@ export function isolate(table: IsolationTable, answers: readonly Answer[]): Isol
     const total = next.reduce((s, w) => s + w, 0);
     weights = next.map((w) => w / total);
     const best = Math.max(...weights);
-    const gone = (w: readonly number[], i: number) => w[i]! < 0.05 * Math.max(...w);
+    const gone = (w: readonly number[], i: number) => w[i]! < GONE * Math.max(...w);
     proof.push({
       test,
       what: tests.find((t) => t.id === test)!.what,
@@ -76,7 +78,7 @@ export function isolate(table: IsolationTable, answers: readonly Answer[]): Isol
       ruledOut: causes.flatMap((c, i) => (gone(weights, i) && !gone(before, i) ? [c.says] : [])),
       left: causes
         .map((c, i) => ({ c, w: weights[i]! }))
-        .filter(({ w }) => w >= 0.05 * best)
+        .filter(({ w }) => w >= GONE * best)
         .sort((x, y) => y.w - x.w)
         .map(({ c }) => c.says),
     });
@@ -89,7 +91,7 @@ export function isolate(table: IsolationTable, answers: readonly Answer[]): Isol
     const again = valid.filter((a) => a.test === test).length > 1;
     if (again || table.chance(test, first, outcome) >= UNEXPLAINED) return [];
     const { id, what, outcomes } = tests.find((t) => t.id === test)!;
-    return [{ id, what, outcomes }];
+    return [{ id, what, outcomes, expectedOhms: table.soundOhms(id) }];
   });
   const next = tests
     .filter((t) => !known.some((a) => a.test === t.id))

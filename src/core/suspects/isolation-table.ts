@@ -1,7 +1,7 @@
 /** What every cause of a blown fuse would make of every test: solved once for a circuit, a wall and a lamp. */
 
 import { alter, without } from "../circuit/alter";
-import type { Circuit } from "../circuit/circuit";
+import { envelopeOf, type Circuit } from "../circuit/circuit";
 import { causesOf, testsOf, type Cause, type IsolationTest } from "../bring-up/isolation";
 import { bucketOf, OHM_OUTCOMES } from "../bring-up/ohm-outcome";
 import { BRIGHT, DARK } from "../bring-up/corridor";
@@ -72,16 +72,11 @@ export class IsolationTable {
 
   private altered(cause: Cause, out: readonly string[]): Circuit {
     // A tube that is out takes its own short along.
-    const pulled = (change: string) =>
-      /=(short:|dead|heater)/.test(change) &&
-      out.some((t) => change.replace(/^X/, "").startsWith(`${t}=`) || change.replace(/^X/, "").startsWith(t));
-    return without(
-      alter(
-        this.circuit,
-        cause.changes.filter((c) => !pulled(c)),
-      ),
-      [...out],
-    );
+    const stays = cause.changes.filter((c) => {
+      const part = c.slice(0, c.indexOf("=")).replace(/^X(?=V)/, "");
+      return !/=(short:|dead)/.test(c) || !out.includes(envelopeOf(part));
+    });
+    return without(alter(this.circuit, stays), [...out]);
   }
 
   private power(test: IsolationTest, cause: Cause): number[] {

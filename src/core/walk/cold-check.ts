@@ -13,6 +13,8 @@ export interface ColdCheck {
   label: string;
   /** The place in two words, for the probe: "C1 +", "R9", "V3 heater". */
   place: string;
+  /** The other half of the same winding is the check that follows. */
+  firstHalf?: boolean;
   /** Where the probes go, and what has to be out. */
   where: string;
   /** Of the part alone, one leg lifted. */

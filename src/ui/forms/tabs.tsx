@@ -9,19 +9,26 @@ export interface Tab {
   /** What is open in it: "3", "▲". */
   mark?: string;
   body: ReactNode;
+  /** What is typed in it stays while another is looked at. Not for what asks an instrument. */
+  keep?: boolean;
 }
 
 export function Tabs({ tabs, label, first }: { tabs: Tab[]; label: string; first?: string }) {
   const [chosen, setChosen] = useState(first ?? tabs[0]!.id);
+  const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
   const own = useId();
   const list = useRef<HTMLDivElement>(null);
   const at = Math.max(
     0,
     tabs.findIndex((t) => t.id === chosen),
   );
+  const choose = (id: string) => {
+    setOpened((o) => new Set([...o, tabs[at]!.id, id]));
+    setChosen(id);
+  };
   const go = (step: number) => {
     const next = tabs[(at + step + tabs.length) % tabs.length]!;
-    setChosen(next.id);
+    choose(next.id);
     list.current?.querySelector<HTMLButtonElement>(`[data-tab="${next.id}"]`)?.focus();
   };
   return (
@@ -46,18 +53,22 @@ export function Tabs({ tabs, label, first }: { tabs: Tab[]; label: string; first
             id={`${own}-${t.id}`}
             data-tab={t.id}
             aria-selected={i === at}
-            aria-controls={`${own}-panel`}
+            aria-controls={i === at ? `${own}-${t.id}-panel` : undefined}
             tabIndex={i === at ? 0 : -1}
             className={`min-h-11 rounded-t px-3 ${i === at ? "border border-b-0 border-base-300 bg-base-200 font-bold" : "soft hover:text-base-content"}`}
-            onClick={() => setChosen(t.id)}
+            onClick={() => choose(t.id)}
           >
             {t.name} {t.mark && <span className="tabular-nums">{t.mark}</span>}
           </button>
         ))}
       </div>
-      <div role="tabpanel" id={`${own}-panel`} aria-labelledby={`${own}-${tabs[at]!.id}`}>
-        {tabs[at]!.body}
-      </div>
+      {tabs.map((t, i) =>
+        i === at || (t.keep && opened.has(t.id)) ? (
+          <div key={t.id} role="tabpanel" id={`${own}-${t.id}-panel`} aria-labelledby={`${own}-${t.id}`} hidden={i !== at}>
+            {t.body}
+          </div>
+        ) : null,
+      )}
     </>
   );
 }

@@ -2,6 +2,7 @@
 /** One job for all the components of its screens: the tape, what follows from it, and the clock. */
 
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
+import { wallVolts } from "@/core/circuit/line";
 import { readCircuit } from "@/core/circuit/read";
 import { unwatched, type EnergyState } from "@/core/job/energy";
 import type { EntryContext } from "@/core/job/entry/entry";
@@ -152,7 +153,7 @@ export function JobProvider({
         conditions,
         station,
         decimal: settings.decimal,
-        wall: circuit?.facts["line-connected"] === "yes" ? circuit.mains?.volts : settings.mainsVolts,
+        wall: wallVolts(circuit, settings.mainsVolts),
       }),
     };
   }, [

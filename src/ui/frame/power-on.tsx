@@ -4,6 +4,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { unmetGates } from "@/core/bring-up/power-gates";
 import { nextStage } from "@/core/bring-up/next-stage";
+import { wallVolts } from "@/core/circuit/line";
 import { liveCheck } from "@/core/job/live-check";
 import { Field } from "../forms/section";
 import { useJob } from "./job-context";
@@ -24,8 +25,7 @@ export function PowerOn({ close }: { close(): void }) {
     .split(/[\s,]+/)
     .filter(Boolean)
     .map((t) => t.toUpperCase());
-  const direct = circuit?.facts["line-connected"] === "yes";
-  const wall = direct ? (circuit?.mains?.volts ?? settings.mainsVolts) : settings.mainsVolts;
+  const wall = wallVolts(circuit, settings.mainsVolts);
   const gates = unmetGates(circuit, state, { through, without: out }, wall);
   const passes = gates.length === 0 || reason.trim().length >= 3;
   const all = questions.every((q) => ticked.has(q)) && passes;

@@ -3,6 +3,7 @@
 
 import { useState } from "react";
 import { unmetGates } from "@/core/bring-up/power-gates";
+import { wallVolts } from "@/core/circuit/line";
 import { liveCheck } from "@/core/job/live-check";
 import { useJob } from "../frame/job-context";
 import { Keys } from "./keys";
@@ -34,7 +35,7 @@ export function Asking({
   const live = energy.kind === "live";
   const through = (view.state.power?.through ?? "variable") as "variable" | "lamp" | "lamp and variable" | "straight";
   const without = view.state.power?.without ?? [];
-  const wall = view.circuit?.facts["line-connected"] === "yes" ? (view.circuit.mains?.volts ?? settings.mainsVolts) : settings.mainsVolts;
+  const wall = wallVolts(view.circuit, settings.mainsVolts);
   // Gates are no statements to be nodded through: each is passed by a long press, and that goes on the tape.
   const gates = live ? [] : unmetGates(view.circuit, view.state, { through, without }, wall);
   // The power itself is the last thing that is confirmed.

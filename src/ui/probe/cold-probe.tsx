@@ -7,6 +7,7 @@ import { latestReading } from "@/core/job/fold";
 import { readingOf } from "@/core/instrument/held-reading";
 import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
 import { parseEntry } from "@/core/job/entry/entry";
+import { OPEN_OHMS } from "@/core/quantity/ohms";
 import { formatQuantity } from "@/core/quantity/format";
 import { judgeCold, type ColdCheck } from "@/core/walk/cold-check";
 import { VERDICT_WORD } from "@/core/walk/expectation";
@@ -22,8 +23,6 @@ import { Now } from "./now";
 import { usePedal } from "./pedal";
 import { useAsked } from "./use-asked";
 import { useSound } from "./sound";
-
-const OPEN_OHMS = 1e9;
 
 export function ColdProbe() {
   const { netlist, solver, jobId, energy } = useJob();

@@ -6,6 +6,7 @@ import { JobProvider, type JobProviderProps } from "@/ui/frame/job-context";
 import type { InstrumentPort } from "@/ui/frame/instrument-port";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
 import type { JobEvent } from "@/core/job/events/event";
+import { sharedStream } from "./instrument-stream";
 import { workerSolver } from "@/workers/solver";
 
 /** One solver for the whole visit: what it has solved is kept from job to job. */
@@ -61,34 +62,11 @@ const SEND_MS = 5000;
 
 function instrumentsOf(jobId: number): InstrumentPort {
   const address = `/api/v1/jobs/${jobId}/bench`;
+  const join = sharedStream(address);
   // One after the other: what is wanted last must not reach the bench first.
   let before: Promise<unknown> = Promise.resolve();
   return {
-    listen(line, state) {
-      let source: EventSource | undefined;
-      const join = () => {
-        // The browser joins again by itself when the stream breaks.
-        source = new EventSource(address);
-        source.onopen = () => state(true);
-        source.onerror = () => state(false);
-        source.onmessage = (event: MessageEvent<string>) => line(event.data);
-      };
-      const leave = () => {
-        source?.close();
-        source = undefined;
-      };
-      // A browser keeps few streams open at a time: a page that nobody sees must not hold one.
-      const turn = () => {
-        leave();
-        if (!document.hidden) join();
-      };
-      turn();
-      document.addEventListener("visibilitychange", turn);
-      return () => {
-        document.removeEventListener("visibilitychange", turn);
-        leave();
-      };
-    },
+    listen: (line, state) => join({ line, state }),
     send(line) {
       const sent = before.then(async () => {
         const options = { method: "POST", headers: { "content-type": "text/plain" }, body: line, signal: AbortSignal.timeout(SEND_MS) };

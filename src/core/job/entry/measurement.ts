@@ -2,6 +2,7 @@
 
 import { findElement } from "../../circuit/circuit";
 import { formatQuantity } from "../../quantity/format";
+import { isOverload, OPEN_OHMS } from "../../quantity/ohms";
 import { parseQuantity } from "../../quantity/parse";
 import type { ReadingKind } from "../events/words";
 import { readingProblem } from "../reading-limits";
@@ -30,9 +31,6 @@ const KIND_NAME: Record<ReadingKind, string> = {
 
 /** Places that are no point or part of the netlist: heaters, windings, the grid pin of a socket. */
 const OUTSIDE = /^(V\d+\.heater|V\d+[A-D]?\.[gk]|HT\d?(\.[12])?|H\d+(\.(string|ballast))?|BIAS\.ac)$/i;
-/** What is typed for an ohmmeter's overload, and what is logged for it. */
-const OVERLOAD = /^(ol|open|∞)$/i;
-const OPEN_OHMS = 1e9;
 
 export function readMeasurement(name: string, others: string[], line: string, ctx: EntryContext): Entry {
   const kindWord = others.length > 1 ? others[0]!.toLowerCase() : "";
@@ -53,7 +51,7 @@ export function readMeasurement(name: string, others: string[], line: string, ct
     return unknownFirstWord(name, line, ctx) ?? no(name, "no such point", "a point");
   }
 
-  if (kind === "ohm" && OVERLOAD.test(typed) && ctx.energy !== "live")
+  if (kind === "ohm" && isOverload(typed) && ctx.energy !== "live")
     return yes(`${label} open`, {
       type: "reading",
       payload: { point: label, kind, value: OPEN_OHMS, digits: 1, conditions: ctx.conditions },

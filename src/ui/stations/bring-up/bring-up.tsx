@@ -2,6 +2,7 @@
 /** Bring-up: to full mains a stage at a time; a blown fuse isolated; the load, the mains side and the settling run beside it. */
 
 import { useState } from "react";
+import { wallVolts } from "@/core/circuit/line";
 import { isolationOpen } from "@/core/bring-up/isolation-state";
 import { Tabs } from "../../forms/tabs";
 import { useJob } from "../../frame/job-context";
@@ -19,7 +20,7 @@ export function BringUp() {
   const [lamp, setLamp] = useState(100);
   const open = isolationOpen(view.state);
   // The wall is what the dial is turned up to: not what stands at the amp half-way.
-  const wall = view.circuit?.facts["line-connected"] === "yes" ? (view.circuit.mains?.volts ?? settings.mainsVolts) : settings.mainsVolts;
+  const wall = wallVolts(view.circuit, settings.mainsVolts);
   const solved = useBringUp(wall, lamp, open);
   if (!view.circuit) return <WithoutCircuit />;
   const bench = { wall, lamp, setLamp, solved };
@@ -31,8 +32,8 @@ export function BringUp() {
         tabs={[
           { id: "stages", name: "Stages", body: <Stages {...bench} /> },
           { id: "fuse", name: "Fuse and shorts", mark: open ? "▲" : undefined, body: <FuseIsolation {...bench} /> },
-          { id: "load", name: "Speaker and load", body: <Load /> },
-          { id: "mains", name: "Mains side", body: <MainsFrame {...bench} /> },
+          { id: "load", name: "Speaker and load", body: <Load />, keep: true },
+          { id: "mains", name: "Mains side", body: <MainsFrame {...bench} />, keep: true },
           { id: "settle", name: "Settling run", body: <Settling /> },
         ]}
       />

@@ -5,8 +5,9 @@ import { useState } from "react";
 import { fuseGone, isolationAnswers } from "@/core/bring-up/isolation-state";
 import { bucketOf } from "@/core/bring-up/ohm-outcome";
 import { formatQuantity } from "@/core/quantity/format";
-import { parseQuantity } from "@/core/quantity/parse";
+import { readOhms } from "@/core/quantity/ohms";
 import type { Isolation, NextTest } from "@/core/suspects/isolate";
+import { OneReading } from "../../forms/one-reading";
 import { Field } from "../../forms/section";
 import { Gate } from "../../frame/gate";
 import { useJob } from "../../frame/job-context";
@@ -151,56 +152,29 @@ function Now({ isolation }: { isolation: Isolation }) {
 /** The answer: an outcome by its button, or ohms that say which. */
 function TestForm({ test }: { test: NextTest }) {
   const { say, settings } = useJob();
-  const [text, setText] = useState("");
-  const [refused, setRefused] = useState("");
   const log = (outcome: string, ohms?: number) =>
     say({ type: "isolation-step", payload: { test: test.id, what: test.what, outcome, ...(ohms === undefined ? {} : { ohms }) } });
-  const isOhm = test.id.startsWith("ohm:") && test.expectedOhms !== undefined;
-  const form = (
-    <div className="mt-2 flex flex-wrap items-end gap-2">
-      {isOhm && (
-        <form
-          className="flex items-end gap-2"
-          onSubmit={(e) => {
-            e.preventDefault();
-            const parsed = parseQuantity(text, { unit: "Ω", decimal: settings.decimal });
-            const open = /^(ol|open|∞)$/i.test(text.trim());
-            if (!open && !parsed.ok) return setRefused(`${parsed.why}; accepted: ${parsed.accepted}, or OL`);
-            const ohms = open ? 1e9 : parsed.ok ? parsed.quantity.value : 0;
-            if (ohms < 0) return setRefused(`Read ${text}; accepted: zero or more, or OL`);
-            log(bucketOf(ohms, test.expectedOhms!), ohms);
-          }}
-        >
-          <Field label="Reading, Ω">
-            <input
-              className="input h-14 w-36 text-right text-2xl"
-              autoFocus
-              value={text}
-              onChange={(e) => {
-                setText(e.target.value);
-                setRefused("");
-              }}
-            />
-          </Field>
-          <button className="btn btn-primary h-14" disabled={!text.trim()}>
-            Log it
-          </button>
-          <span className="soft pb-4">a sound amp reads {formatQuantity(test.expectedOhms!, "Ω", 3)}</span>
-        </form>
-      )}
-      {!isOhm &&
-        test.outcomes.map((o) => (
+  const form =
+    test.id.startsWith("ohm:") && test.expectedOhms !== undefined ? (
+      <OneReading
+        label="Reading, Ω"
+        hint={`a sound amp reads ${formatQuantity(test.expectedOhms, "Ω", 3)}`}
+        take={(text) => {
+          const ohms = readOhms(text, settings.decimal);
+          if (typeof ohms === "string") return { refused: ohms, keep: true };
+          log(bucketOf(ohms, test.expectedOhms!), ohms);
+          return undefined;
+        }}
+      />
+    ) : (
+      <div className="mt-2 flex flex-wrap gap-2">
+        {test.outcomes.map((o) => (
           <button key={o} className="btn btn-primary btn-lg" onClick={() => log(o)}>
             {capital(o)}
           </button>
         ))}
-      {refused && (
-        <p role="alert" className="text-error">
-          {refused}
-        </p>
-      )}
-    </div>
-  );
+      </div>
+    );
   // Hands go in for these: the reading waits for the proof.
   return /^(ohm|halves|alone|shorts):/.test(test.id) ? <Gate station="cold-checks">{form}</Gate> : form;
 }

@@ -4,6 +4,7 @@
 import { useState } from "react";
 import { cableLoss, judgeCoil, judgeDummy, lineLoad, type LoadVerdict } from "@/core/bring-up/load";
 import { formatQuantity } from "@/core/quantity/format";
+import { isOverload, OPEN_OHMS } from "@/core/quantity/ohms";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
@@ -21,7 +22,7 @@ export function Load() {
   const number = (key: string, unit: "Ω" | "W" | undefined) => {
     const text = form[key] ?? "";
     if (!text.trim()) return {};
-    if (key === "coil" && /^(ol|open|∞)$/i.test(text.trim())) return { value: 1e9 };
+    if (key === "coil" && isOverload(text)) return { value: OPEN_OHMS };
     const parsed = parseQuantity(text, { unit, decimal: settings.decimal });
     if (!parsed.ok) return { bad: `${parsed.why}; accepted: ${parsed.accepted}` };
     return parsed.quantity.value > 0 ? { value: parsed.quantity.value } : { bad: "above zero is wanted" };
@@ -81,7 +82,7 @@ export function Load() {
               className="btn btn-outline"
               onClick={() =>
                 note(
-                  `Speaker reads ${coil! >= 1e9 ? "open" : formatQuantity(coil!, "Ω", 3)} on the ${formatQuantity(tap, "Ω", 3)} tap${judgedCoil.why ? `: ${judgedCoil.why}` : ""}`,
+                  `Speaker reads ${coil! >= OPEN_OHMS ? "open" : formatQuantity(coil!, "Ω", 3)} on the ${formatQuantity(tap, "Ω", 3)} tap${judgedCoil.why ? `: ${judgedCoil.why}` : ""}`,
                 )
               }
             >

@@ -1,6 +1,7 @@
 "use client";
 /** The mains side in figures: tap and frequency against the wall, the fuse, a capacitor to chassis, step-down and isolation. */
 
+import { isLineConnected } from "@/core/circuit/line";
 import { useState } from "react";
 import { chassisAmps, fuseFor, judgeFuse, largestToChassis, onLine, tapFor, transformerFor } from "@/core/bring-up/mains-frame";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
@@ -15,7 +16,7 @@ export function MainsFrame({ wall, solved }: BringUpBench) {
   const { view, settings } = useJob();
   const circuit = view.circuit!;
   const rated = circuit.mains;
-  const direct = circuit.facts["line-connected"] === "yes";
+  const direct = isLineConnected(circuit);
   const [form, setForm] = useState<Record<string, string>>({});
   const text = (key: string, usual = "") => form[key] ?? usual;
   const number = (key: string, unit: "V" | "F" | "A" | undefined, usual?: string) => {

@@ -2,6 +2,7 @@
 /** The mains at the amp as its instrument shows it, the dial of a variable transformer that listens, and the lamp in series. */
 
 import { useState } from "react";
+import { wallVolts } from "@/core/circuit/line";
 import { parseQuantity } from "@/core/quantity/parse";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { Section } from "../../forms/section";
@@ -16,9 +17,7 @@ const BRIGHT = 0.5;
 export function MainsInstrument() {
   const { view, settings, say } = useJob();
   const { mains, send } = useInstruments();
-  // A line-connected set stands behind its step-down transformer.
-  const direct = view.circuit?.facts["line-connected"] === "yes";
-  const wall = (direct ? view.circuit?.mains?.volts : undefined) ?? settings.mainsVolts;
+  const wall = wallVolts(view.circuit, settings.mainsVolts);
   const [text, setText] = useState("");
   const [refused, setRefused] = useState("");
 

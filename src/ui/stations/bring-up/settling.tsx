@@ -3,8 +3,9 @@
 
 import { max, min } from "d3-array";
 import { scaleLinear } from "d3-scale";
-import { settlingOf, type Settling as Run } from "@/core/bring-up/settle";
+import { runsOf, type Settling as Run } from "@/core/bring-up/settle";
 import { stagesOf } from "@/core/bring-up/stages";
+import { lastPowerOn } from "@/core/job/fold";
 import { formatVolts } from "@/core/quantity/format";
 import type { Verdict } from "@/core/walk/expectation";
 import { pathThrough } from "../../charts/path";
@@ -20,14 +21,12 @@ export function Settling() {
   const { view, now, energy } = useJob();
   const { state, circuit } = view;
   const stage = stagesOf(circuit!).find((s) => s.id === "settle")!;
-  const since = state.power?.state === "on" ? state.power.seq : lastRun(state.effective);
-  const start = state.effective.find((e) => e.seq === since);
-  const runs = stage.watch.map((w) => {
-    const points = state.readings
-      .filter((r) => r.seq > since && r.kind === "dcv" && r.point.toLowerCase() === w.point.toLowerCase())
-      .map((r) => ({ minutes: start ? (Date.parse(r.at) - Date.parse(start.at)) / 60_000 : 0, volts: r.value }));
-    return { w, run: settlingOf(points) };
-  });
+  const start = lastPowerOn(state);
+  const settled = runsOf(
+    state,
+    stage.watch.map((w) => w.point),
+  );
+  const runs = stage.watch.map((w, i) => ({ w, run: settled[i]! }));
   const live = energy.kind === "live";
   const minutes = start && live ? Math.floor((now - Date.parse(start.at)) / 60_000) : undefined;
   // The one that was read longest ago is next.
@@ -63,11 +62,6 @@ export function Settling() {
       <Temperatures />
     </div>
   );
-}
-
-/** The line of the last power-on: a run that is over is still shown. */
-function lastRun(events: { type: string; seq: number; payload: unknown }[]): number {
-  return events.findLast((e) => e.type === "power" && (e.payload as { state: string }).state === "on")?.seq ?? Infinity;
 }
 
 const [WIDTH, HEIGHT, LEFT, BOTTOM] = [320, 110, 52, 20];

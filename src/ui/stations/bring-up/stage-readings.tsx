@@ -3,7 +3,7 @@
 
 import { useEffect, useMemo, useState } from "react";
 import type { StagePrediction } from "@/core/bring-up/corridor";
-import { stageResult } from "@/core/bring-up/stage-state";
+import { stageReadings } from "@/core/bring-up/stage-state";
 import { judgeStageReading } from "@/core/bring-up/stage-reading";
 import type { BringUpStage } from "@/core/bring-up/stages";
 import type { Watch } from "@/core/bring-up/watches";
@@ -11,8 +11,6 @@ import { envelopeOf, type Circuit } from "@/core/circuit/circuit";
 import { warmingSeconds } from "@/core/walk/warm";
 import { readingOf } from "@/core/instrument/held-reading";
 import { parseEntry } from "@/core/job/entry/entry";
-import type { Reading } from "@/core/job/events/bench";
-import type { Line } from "@/core/job/fold";
 import { formatVolts } from "@/core/quantity/format";
 import { useJob } from "../../frame/job-context";
 import { useMeterAt } from "../../frame/use-meter-at";
@@ -29,15 +27,7 @@ export function StageReadings({
 }) {
   const { view, say, entryContext, conditions, energy, now } = useJob();
   const { state } = view;
-  // Of the last time that it was on: who switches off before saying that it passed has read it all the same.
-  const since = state.effective.findLast((e) => e.type === "power" && (e.payload as { state: string }).state === "on")?.seq ?? Infinity;
-  const readings = useMemo(() => {
-    const latest = new Map<string, Line<Reading>>();
-    for (const r of state.readings)
-      if (r.seq > since || passedIn(stageResult(state, stage) && state.stages.get(stage.id), r.seq))
-        latest.set(`${r.kind} ${r.point.toLowerCase()}`, r);
-    return latest;
-  }, [state, since, stage]);
+  const readings = useMemo(() => stageReadings(state, stage), [state, stage]);
   const readingOfWatch = (w: Watch) => readings.get(`${w.kind} ${w.point.toLowerCase()}`);
   const [at, setAt] = useState<string>();
   const watch = stage.watch.find((w) => w.point === at) ?? stage.watch.find((w) => !readingOfWatch(w)) ?? stage.watch[0];
@@ -155,8 +145,3 @@ export function StageReadings({
 }
 
 const circuitTubes = (circuit: Circuit) => circuit.elements.filter((e) => e.tube ?? e.rectifierTube).map((e) => envelopeOf(e.name));
-
-/** A reading that led up to the stage's result still counts as that stage's. */
-function passedIn(done: { result: string; seq: number } | undefined, seq: number): boolean {
-  return done !== undefined && seq < done.seq && seq > done.seq - 40;
-}

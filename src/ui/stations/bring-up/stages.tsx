@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import { stagesOf, stageFit, type BringUpStage } from "@/core/bring-up/stages";
 import { lastChange, stageResult } from "@/core/bring-up/stage-state";
 import { isolationOpen } from "@/core/bring-up/isolation-state";
-import { unloadedRails } from "@/core/walk/unloaded";
+import { railLimits } from "@/core/bring-up/unloaded-stage";
 import type { Verdict } from "@/core/walk/expectation";
 import { formatVolts } from "@/core/quantity/format";
 import { useJob } from "../../frame/job-context";
@@ -140,18 +140,14 @@ export function Stages({ wall, lamp, setLamp, solved }: BringUpBench) {
 /** Before power: a rail that nothing loads, against what its capacitors are rated for. */
 function Rails({ wall, stage }: { wall: number; stage: BringUpStage }) {
   const { view } = useJob();
-  const rails = useMemo(() => unloadedRails(view.circuit!, wall), [view.circuit, wall]);
-  const rectifiers = view.circuit!.elements.filter((e) => e.rectifierTube).map((e) => e.name);
-  const unloaded = stage.without.length > 0 && !rectifiers.some((r) => stage.without.includes(r));
-  const over = rails.filter((r) => r.verdict === "out" || r.verdict === "watch");
-  if (!unloaded || over.length === 0) return null;
+  const over = useMemo(() => railLimits(view.circuit!, stage.without, wall), [view.circuit, stage, wall]);
+  if (over.length === 0) return null;
   return (
     <section aria-label="Unloaded rails" className="rounded border border-warning p-3">
       {over.map((r) => (
         <p key={r.capacitor}>
           <VerdictMark verdict={r.verdict} word /> <strong>{r.capacitor}</strong> {r.label}: {formatVolts(r.volts)} with nothing drawing
-          current, rated {formatVolts(r.rated!)}.{" "}
-          {r.verdict === "out" && `Turn no further than ${Math.floor((wall * 0.95 * r.rated!) / r.volts)} V here, or put a load on.`}
+          current, rated {formatVolts(r.rated)}. {r.verdict === "out" && `Turn no further than ${r.turnTo} V here, or put a load on.`}
         </p>
       ))}
     </section>

@@ -18,9 +18,9 @@ export function ColdChecks() {
   const tabs = useMemo(
     () => [
       { id: "ohms", name: "Resistances", body: <ResistanceList /> },
-      { id: "pots", name: "Controls", body: <Pots /> },
-      { id: "tubes", name: "Tubes", body: <TubeTests /> },
-      { id: "leaks", name: "Leakage", body: <Leakage /> },
+      { id: "pots", name: "Controls", body: <Pots />, keep: true },
+      { id: "tubes", name: "Tubes", body: <TubeTests />, keep: true },
+      { id: "leaks", name: "Leakage", body: <Leakage />, keep: true },
       { id: "heaters", name: "Heaters", body: <Heaters /> },
     ],
     [],

@@ -8,6 +8,7 @@ import { parseEntry } from "@/core/job/entry/entry";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { findOpen, heaterLoad, heaterString, judgeHeaterVolts, type HeaterString } from "@/core/supply/heaters";
+import { OneReading } from "../../forms/one-reading";
 import { Figure } from "../../forms/figure";
 import { Field, Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
@@ -117,40 +118,17 @@ const expectedOf = (s: HeaterString, name: string) => s.elements.find((e) => e.t
 /** One resistance, typed. */
 function OhmField({ point, expected }: { point: string; expected: number }) {
   const { say, entryContext } = useJob();
-  const [text, setText] = useState("");
-  const [refused, setRefused] = useState("");
   return (
-    <form
-      className="mt-2 flex flex-wrap items-end gap-3"
-      onSubmit={(e) => {
-        e.preventDefault();
+    <OneReading
+      label={`${point}, Ω`}
+      hint={`about ${formatQuantity(expected, "Ω", 2)} cold; OL when the meter shows overload`}
+      take={(text) => {
         const entry = parseEntry(`${point} ohm ${text}`, entryContext("cold-checks"));
-        if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}, or OL`);
+        if (!entry.ok) return { refused: `${entry.why}. Accepted: ${entry.accepted}, or OL`, keep: true };
         say(...entry.drafts);
-        setText("");
+        return undefined;
       }}
-    >
-      <Field label={`${point}, Ω`}>
-        <input
-          className="input h-14 w-40 text-right text-2xl"
-          autoFocus
-          value={text}
-          onChange={(e) => {
-            setText(e.target.value);
-            setRefused("");
-          }}
-        />
-      </Field>
-      <button className="btn btn-primary h-14" disabled={!text.trim()}>
-        Log it
-      </button>
-      <p className="soft pb-4">about {formatQuantity(expected, "Ω", 2)} cold; OL when the meter shows overload</p>
-      {refused && (
-        <p role="alert" className="basis-full text-error">
-          {refused}
-        </p>
-      )}
-    </form>
+    />
   );
 }
 

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { latestReading } from "@/core/job/fold";
 import { parseEntry } from "@/core/job/entry/entry";
 import { readingOf } from "@/core/instrument/held-reading";
+import { OPEN_OHMS } from "@/core/quantity/ohms";
 import { formatQuantity } from "@/core/quantity/format";
 import { COLD_GROUPS, judgeCold, judgeHalves, type ColdCheck } from "@/core/walk/cold-check";
 import { useJob } from "../../frame/job-context";
@@ -17,7 +18,6 @@ const GROUP: Record<ColdCheck["group"], string> = {
   resistors: "Resistors in circuit",
   heaters: "Heaters, cold",
 };
-const OPEN_OHMS = 1e9;
 
 export function Resistances({ checks }: { checks: ColdCheck[] }) {
   const { view, say, entryContext, conditions, energy } = useJob();
@@ -183,9 +183,7 @@ function Halves({ checks }: { checks: ColdCheck[] }) {
   const { view } = useJob();
   const pairs = checks.flatMap((first, i) => {
     const second = checks[i + 1];
-    return first.group === "windings" && second && /first half/.test(first.label) && /second half/.test(second.label)
-      ? [{ first, second }]
-      : [];
+    return first.firstHalf && second ? [{ first, second }] : [];
   });
   return pairs.map(({ first, second }) => {
     const [a, b] = [first, second].map((c) => latestReading(view.state, c.point, "ohm")?.value);

@@ -5,9 +5,9 @@ import { useMemo, useState } from "react";
 import type { ReservoirState } from "@/core/job/proof";
 import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import { dischargeSequence } from "@/core/supply/discharge-sequence";
-import { storedEnergy } from "@/core/supply/discharge";
-import { rebound, sizeTool, toolDoubts } from "@/core/supply/discharge-tool";
+import { planDischarge } from "@/core/supply/discharge-planner";
+import type { ClipOn } from "@/core/supply/discharge-sequence";
+import { rebound } from "@/core/supply/discharge-tool";
 import { Field } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
@@ -29,23 +29,10 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
   const seconds = Number((text.seconds ?? "10").replace(",", "."));
   const key = JSON.stringify([volts.map((v) => Math.round(v)), most.map((v) => Math.round(v)), tool, seconds]);
   const plan = useMemo(() => {
-    if (!most.some((v) => Math.abs(v) > settings.safeVolts)) return undefined;
     const ordered = reservoirs.flatMap((r) => view.reservoirs.find((x) => x.name === r.name) ?? []);
-    if (ordered.length !== reservoirs.length) return undefined;
-    const through = (from: number[], ohms: number) => dischargeSequence(view.circuit, ordered, from, ohms, settings.safeVolts);
-    const joules = ordered.reduce((sum, r, i) => sum + storedEnergy(r.farads, most[i]!), 0);
-    const highest = Math.max(...most.map(Math.abs), ...through(most, tool.ohms).clips.map((c) => c.volts));
-    // What the tool sees: one capacitor at the highest volts that holds all of it.
-    const farads = (2 * joules) / highest ** 2;
-    const sized = seconds > 0 ? sizeTool(farads, highest, settings.safeVolts, seconds) : undefined;
-    return {
-      sequence: through(volts, tool.ohms),
-      joules,
-      highest,
-      sized,
-      sizedSeconds: sized && through(most, sized.ohms).seconds,
-      doubts: toolDoubts(tool, farads, highest, settings.safeVolts),
-    };
+    return ordered.length === reservoirs.length
+      ? planDischarge(view.circuit, ordered, volts, most, tool, settings.safeVolts, seconds)
+      : undefined;
     // eslint-disable-next-line react-hooks/exhaustive-deps -- by whole volts: the estimate falls every second
   }, [key, view.circuit, view.reservoirs, settings.safeVolts]);
   if (reservoirs.length === 0) return null;
@@ -129,7 +116,7 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
   );
 }
 
-function Sequence({ clips, left, ohms }: { clips: ReturnType<typeof dischargeSequence>["clips"]; left: string[]; ohms: number }) {
+function Sequence({ clips, left, ohms }: { clips: ClipOn[]; left: string[]; ohms: number }) {
   return (
     <div>
       <table className="table table-sm" aria-label="Where to clip the tool on">

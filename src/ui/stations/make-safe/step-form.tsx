@@ -4,9 +4,11 @@
 import { useRef, useState } from "react";
 import { parseEntry } from "@/core/job/entry/entry";
 import type { ProofStep } from "@/core/job/proof";
+import { readOhms } from "@/core/quantity/ohms";
 import { toolProved } from "@/core/supply/discharge-tool";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
+import { OneReading } from "../../forms/one-reading";
 import { Field } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { useTool } from "./tool";
@@ -155,51 +157,26 @@ function CannotRead({ reservoir }: { reservoir: string }) {
 function ToolForm({ when }: { when: "before" | "after" }) {
   const { say, settings } = useJob();
   const tool = useTool();
-  const [text, setText] = useState("");
-  const [refused, setRefused] = useState("");
-  function submit(e: React.FormEvent) {
-    e.preventDefault();
-    const read = /^(ol|open|∞)$/i.test(text.trim()) ? 1e12 : undefined;
-    const parsed = parseQuantity(text, { unit: "Ω", decimal: settings.decimal });
-    if (read === undefined && !parsed.ok) return setRefused(`${parsed.why}; accepted: ${parsed.accepted}, or OL`);
-    const ohms = read ?? (parsed.ok ? parsed.quantity.value : 0);
-    if (ohms < 0 || ohms > 1e12) return setRefused(`Read ${text}; accepted: 0 and up, or OL`);
+  function take(text: string) {
+    const ohms = readOhms(text, settings.decimal);
+    if (typeof ohms === "string") return { refused: ohms, keep: true };
     say({ type: "tool-check", payload: { marked: tool.ohms, read: ohms } });
-    if (!toolProved(tool.ohms, ohms))
-      setRefused(
-        ohms > tool.ohms
-          ? `${formatQuantity(ohms, "Ω", 3)} is not the ${formatQuantity(tool.ohms, "Ω", 2)} it was made with: it would bleed nothing. Mend the lead or take another.`
-          : `${formatQuantity(ohms, "Ω", 3)} is far below the ${formatQuantity(tool.ohms, "Ω", 2)} it was made with: it would spark. Take another.`,
-      );
-    setText("");
+    if (toolProved(tool.ohms, ohms)) return undefined;
+    const refused =
+      ohms > tool.ohms
+        ? `${formatQuantity(ohms, "Ω", 3)} is not the ${formatQuantity(tool.ohms, "Ω", 2)} it was made with: it would bleed nothing. Mend the lead or take another.`
+        : `${formatQuantity(ohms, "Ω", 3)} is far below the ${formatQuantity(tool.ohms, "Ω", 2)} it was made with: it would spark. Take another.`;
+    return { refused, keep: false };
   }
   return (
-    <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={submit}>
-      <p className="basis-full">
+    <>
+      <p className="mt-3">
         {when === "before"
           ? "Ohms across its clips: one with a broken lead bleeds nothing, and the meter would then be the only thing that knows."
           : "It may have gone open while it bled: then the next use would do nothing."}{" "}
         Made with <strong>{formatQuantity(tool.ohms, "Ω", 2)}</strong> (set below).
       </p>
-      <Field label="Tool reads, Ω">
-        <input
-          autoFocus
-          className="input h-14 w-40 text-right tabular-nums text-2xl"
-          value={text}
-          onChange={(e) => {
-            setText(e.target.value);
-            setRefused("");
-          }}
-        />
-      </Field>
-      <button className="btn btn-primary h-14" disabled={text.trim() === ""}>
-        Log it
-      </button>
-      {refused && (
-        <p role="alert" className="basis-full text-error">
-          {refused}
-        </p>
-      )}
-    </form>
+      <OneReading label="Tool reads, Ω" take={take} />
+    </>
   );
 }
