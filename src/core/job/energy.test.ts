@@ -199,3 +199,23 @@ test("of two capacitors in series each is taken to hold what lies between its ow
   // By the chart 500 V on top and, misprinted, 320 V in the middle: 180 and 320, not 500 and 320.
   expect(s.proof.reservoirs.slice(0, 2).map((r) => Math.round(r.volts!))).toEqual([180, 320]);
 });
+
+describe("rails that nothing loaded", () => {
+  const halberd = readCircuit(readFileSync("demo/amps/halberd-120.cir", "utf8")).circuit;
+  const screens = (...lines: [number, EventDraft][]) => {
+    const events = tape(...lines);
+    const off = lines.at(-1)![0];
+    const s = energyOf(viewJob(events, halberd, DEFAULT_SETTINGS, at(off)), at(off));
+    return s.kind === "stored" && s.proof.reservoirs.find((r) => r.name === "C3")!.volts;
+  };
+  const mains: [number, EventDraft] = [0, { type: "mains", payload: { volts: 240 } }];
+  const without: EventDraft = { type: "power", payload: { state: "on", plug: "in", without: ["V4", "V5", "V6", "V7"] } };
+  test("warm and loaded it is what the chart says; with tubes out, or off before they are warm, the winding's peak", () => {
+    expect(screens(mains, [1, on], [60, off])).toBeCloseTo(505, 0);
+    const peak = Math.SQRT2 * 365 * (240 / 230);
+    expect(screens(mains, [1, without], [60, off])).toBeCloseTo(peak, 0);
+    expect(screens(mains, [1, on], [11, off])).toBeCloseTo(peak, 0);
+    // What was read while live stands all the same.
+    expect(screens(mains, [1, without], [30, reading("B2", 488)], [60, off])).toBeCloseTo(488, 6);
+  });
+});

@@ -5,6 +5,7 @@
 
 import type { Circuit } from "../circuit/circuit";
 import { toolProved } from "../supply/discharge-tool";
+import { WARM_SECONDS } from "../walk/warm";
 import { decayOf, type Reservoir } from "../supply/reservoirs";
 import { is, type JobEvent } from "./events/event";
 import { conflictOf, fresh, proofOf, SECOND_READING_AFTER, type Proof, type Replayed } from "./proof";
@@ -18,6 +19,8 @@ export interface EnergyContext {
   proofHours: number;
   /** Volts that a reservoir had while live, when nobody read it: from the chart or the model. */
   expectedVolts(reservoir: Reservoir): number | undefined;
+  /** Volts that it rises to while nothing draws from it: tubes out, or not warm yet. */
+  unloadedVolts?(reservoir: Reservoir): number | undefined;
 }
 
 export type EnergyState =
@@ -99,11 +102,14 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
   };
 }
 
+const larger = (a: number | undefined, b: number | undefined) => (Math.abs(a ?? 0) >= Math.abs(b ?? 0) ? (a ?? b) : b);
+
 function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyContext): Replayed {
   const none = () => reservoirs.map(() => undefined);
   const s: Replayed = {
     power: "unknown",
     since: "",
+    tubesIn: true,
     plugOut: false,
     volts: none(),
     basis: none(),
@@ -138,19 +144,17 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
       if (e.payload.state === "on") {
         if (s.power !== "on") s.lastLive = none();
         s.measured = none();
-        Object.assign(s, { power: "on", since: e.at, plugOut: false });
+        if (s.power !== "on") s.since = e.at;
+        Object.assign(s, { power: "on", plugOut: false, tubesIn: !e.payload.without?.length });
         clearProof();
       } else {
         if (s.power === "on") {
-          s.volts = reservoirs.map((r, i) => s.lastLive[i] ?? context.expectedVolts(r) ?? r.ratedVolts);
+          const loaded = s.tubesIn && t - Date.parse(s.since) >= WARM_SECONDS * 1000;
+          // The estimate errs high: without its load a rail stands at the winding's peak.
+          const expected = (r: Reservoir) => larger(context.expectedVolts(r), loaded ? undefined : context.unloadedVolts?.(r));
+          s.volts = reservoirs.map((r, i) => s.lastLive[i] ?? expected(r) ?? r.ratedVolts);
           s.basis = reservoirs.map((r, i) =>
-            s.lastLive[i] !== undefined
-              ? "read"
-              : context.expectedVolts(r) !== undefined
-                ? "expected"
-                : r.node.startsWith("hand:")
-                  ? "named"
-                  : "rating",
+            s.lastLive[i] !== undefined ? "read" : expected(r) !== undefined ? "expected" : r.node.startsWith("hand:") ? "named" : "rating",
           );
           Object.assign(s, { from: t, since: e.at });
         } else if (s.power === "unknown") s.since = e.at;

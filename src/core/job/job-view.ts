@@ -5,6 +5,8 @@ import { reservoirsOf, type Reservoir } from "../supply/reservoirs";
 import type { ExpectationSource } from "../walk/expectation";
 import { modelled, type SolvedLookup } from "../walk/modelled";
 import { walkRows, type WalkRow } from "../walk/walk";
+import { wallVolts } from "../circuit/line";
+import { unloadedRails } from "../walk/unloaded";
 import { isolationOpen } from "../bring-up/isolation-state";
 import { energyAt, jobReservoirs, type EnergyContext, type EnergyState } from "./energy";
 import type { JobEvent } from "./events/event";
@@ -56,6 +58,15 @@ export function viewJob(
       return high === undefined || low === undefined ? undefined : high - low;
     },
   };
+  if (circuit) {
+    const wall = state.mainsVolts ?? wallVolts(circuit, settings.mainsVolts);
+    const rails = unloadedRails(circuit, wall);
+    energyContext.unloadedVolts = (reservoir) => {
+      const rail = rails.find((r) => r.capacitor === reservoir.name)?.volts;
+      const expected = energyContext.expectedVolts(reservoir);
+      return rail !== undefined && (expected ?? 0) < 0 ? -rail : rail;
+    };
+  }
   const conditions = conditionsNow(state, now);
   if (conditions.mains === undefined) conditions.mains = settings.mainsVolts;
   return {

@@ -51,6 +51,8 @@ export const SECOND_READING_AFTER = 60;
 export interface Replayed {
   power: "unknown" | "on" | "off";
   since: string;
+  /** Every tube was in at the last power-on. */
+  tubesIn: boolean;
   plugOut: boolean;
   /** Volts of each reservoir at `from`, milliseconds. */
   volts: (number | undefined)[];

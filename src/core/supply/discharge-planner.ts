@@ -4,6 +4,7 @@ import type { Circuit } from "../circuit/circuit";
 import { storedEnergy } from "./discharge";
 import { dischargeSequence, type DischargeSequence } from "./discharge-sequence";
 import { sizeTool, toolDoubts, type SizedTool, type Tool, type ToolDoubt } from "./discharge-tool";
+import { formatDuration } from "../quantity/format";
 import type { Reservoir } from "./reservoirs";
 
 export interface AmpPlan {
@@ -55,7 +56,11 @@ export function planDischarge(
     }
     const faster = through(full, next.ohms).seconds;
     if (faster > FASTER * takes) break;
-    [sized, takes] = [next, faster];
+    const why =
+      faster > seconds
+        ? "no smaller one is much faster: the droppers let no more through"
+        : `the largest that is through in ${formatDuration(seconds)} behind the droppers`;
+    [sized, takes] = [{ ...next, why }, faster];
   }
   return { ...plan, sized, sizedSeconds: takes };
 }

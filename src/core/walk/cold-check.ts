@@ -72,14 +72,14 @@ export function judgeCold(check: ColdCheck, ohms: number): { verdict: Verdict; w
 }
 
 /** Halves of a winding are made alike: this much apart is usual, the other shorted turns. */
-const HALVES_WATCH = 0.12;
-const HALVES_OUT = 0.3;
+const HALVES_WATCH = 0.1;
+const HALVES_OUT = 0.25;
 
 /** Two halves of one winding. @param made ratio of the first to the second as the file has them; inner and outer half differ. */
 export function judgeHalves(first: number, second: number, made = 1): { verdict: Verdict; why: string } {
   if (!(first < OVERLOAD) || !(second < OVERLOAD)) return { verdict: "out", why: "a half is open" };
   const apart = first / second / made;
-  const off = Math.max(apart, 1 / apart) - 1;
+  const off = 1 - Math.min(apart, 1 / apart);
   if (off <= HALVES_WATCH) return { verdict: "in", why: "" };
   const lower = apart < 1 ? "first" : "second";
   return {

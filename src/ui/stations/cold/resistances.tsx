@@ -157,7 +157,7 @@ export function Resistances({ checks }: { checks: ColdCheck[] }) {
                     <td className="text-xs">{c.label}</td>
                     <td className="text-right tabular-nums">{c.marked === undefined ? "" : ohms(c.marked)}</td>
                     <td className="text-right tabular-nums">{ohms(c.expected)}</td>
-                    <td className="text-right font-bold tabular-nums">{r ? ohms(r.value) : ""}</td>
+                    <td className="text-right font-bold whitespace-nowrap tabular-nums">{r ? ohms(r.value) : ""}</td>
                     <td>{r ? <Verdict check={c} value={r.value} /> : <VerdictMark verdict="none" word />}</td>
                   </tr>
                 );

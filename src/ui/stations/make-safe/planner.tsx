@@ -100,7 +100,7 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
                   {plan.sized.bodies > 1 &&
                     `, as ${plan.sized.bodies} × ${formatQuantity(plan.sized.ohmsEach, "Ω", 2)} ${formatQuantity(plan.sized.wattsEach, "W", 2)} in series for ${formatVolts(plan.highest)}`}
                   ; {plan.sized.why}. At first {formatQuantity(plan.sized.plan.peakWatts, "W", 2)}, all in{" "}
-                  {formatDuration(Math.ceil(plan.sizedSeconds ?? plan.sized.plan.seconds))} through this amp&apos;s droppers.
+                  {formatDuration(Math.ceil(plan.sizedSeconds ?? plan.sized.plan.seconds))}.
                 </p>
               )}
               <p className="soft">
