@@ -1,4 +1,5 @@
 import { readFileSync } from "node:fs";
+import { writeWav } from "../noise/wav";
 import { runEngine } from "./headless";
 
 const run = (...args: string[]) => runEngine(args, (file) => readFileSync(file, "utf8"));
@@ -69,4 +70,23 @@ test("mains without *@mains is an error", () => {
   const { code, error } = runEngine(["op", "x.cir", "--mains", "117"], () => "t\nV1 a 0 5\nR1 a 0 1k\n");
   expect(code).toBe(2);
   expect(JSON.parse(error!)).toMatchObject({ expected: expect.stringContaining("*@mains") });
+});
+test("spectrum: a recording named, with its figures; what is no recording is refused", () => {
+  const hum = Float32Array.from({ length: 16_000 }, (_, i) => 0.1 * Math.sin((2 * Math.PI * 100 * i) / 8000));
+  const of = (bytes: Uint8Array, ...more: string[]) =>
+    runEngine(
+      ["spectrum", "amp.wav", ...more],
+      () => "",
+      () => bytes,
+    );
+  const found = JSON.parse(of(writeWav([hum], 8000), "--mains", "50").out!);
+  expect(found).toMatchObject({
+    kind: "hum-double",
+    mains: { hz: expect.closeTo(50, 1), f1dB: -120, f2dB: expect.closeTo(-20, 0) },
+    tones: [],
+  });
+  expect(of(new Uint8Array(9)).code).toBe(2);
+  expect(JSON.parse(of(new Uint8Array(0)).error!)).toMatchObject({ found: "the file is empty" });
+  expect(of(writeWav([hum], 8000), "--mains", "5000").code).toBe(2);
+  expect(run("spectrum").code).toBe(2);
 });

@@ -9,6 +9,8 @@ import { rank } from "../suspects/rank";
 import { readEvidence } from "../suspects/readings-file";
 import { FaultTable } from "../suspects/table";
 import { compile } from "../solver/compile";
+import { soundsOf, tellSounds } from "../noise/sounds";
+import { readWav, WavError } from "../noise/wav";
 import { NoMainsError } from "../solver/network";
 import { ohmmeter, StoredChargeError } from "../solver/ohmmeter";
 import { operatingPoint, readings, tubesAtWork } from "../solver/operating-point";
@@ -43,6 +45,7 @@ export const HELP = `Scutum's engine, without the interface. One JSON document o
   npm run --silent engine -- tran  amp.cir --in g1 --level 0.8 --freq 330 --for 50m --probe g4,out [--pulsed]
   npm run --silent engine -- rank  amp.cir readings.csv [more.csv …] [--top 5]   header point,kind,value,unit; kinds dcv acv ma ohm leak gm observe
   npm run --silent engine -- spice amp.cir                  text that a general SPICE runs as it is
+  npm run --silent engine -- spectrum file.wav --mains 50   what a recording holds, named with its figures
 
 All take --mains, --without and --set. Levels: rms for ac, peak for tran; the source is ideal, through a capacitor.
 --set   R: open, short, OHMS        C: open, short, leak:OHMS, FARADS     tube: dead, weak:0.4, gassy:2u, hk:100k, short:gk, heater-open
@@ -53,7 +56,7 @@ All take --mains, --without and --set. Levels: rms for ac, peak for tran; the so
 Exit codes: 0 done, 1 did not converge, 2 the call or the file is wrong.
 `;
 
-const COMMANDS = ["op", "ohm", "ac", "tran", "rank", "spice"];
+const COMMANDS = ["op", "ohm", "ac", "tran", "rank", "spice", "spectrum"];
 const VALUED = ["mains", "without", "set", "meter", "in", "level", "freq", "for", "probe", "loop", "top"];
 const FLAGS = ["pulsed", "help"];
 
@@ -87,14 +90,21 @@ function parseCall(args: readonly string[]): Call {
   return { command, rest: others, options };
 }
 
-/** Runs one call. @param readFile gives a file's text or throws. */
-export function runEngine(args: readonly string[], readFile: (path: string) => string): Outcome {
+/** Runs one call. @param readFile gives a file's text or throws. @param readBytes gives its bytes or throws. */
+export function runEngine(
+  args: readonly string[],
+  readFile: (path: string) => string,
+  readBytes: (path: string) => Uint8Array = () => {
+    throw new Error("no files of bytes here");
+  },
+): Outcome {
   try {
     const call = parseCall(args);
     if (call.options.has("help") || call.command === "help") return { code: 0, out: HELP };
     if (!COMMANDS.includes(call.command))
       throw new Usage(`there is no command ${call.command || "given"}`, call.command, COMMANDS.join(", "));
     const [file, ...more] = call.rest;
+    if (call.command === "spectrum") return spectrum(file, more, call, readBytes);
     if (file === undefined) throw new Usage(`${call.command} wants a circuit file`, "nothing", "amp.cir");
     const read = readCircuit(readText(file, readFile));
     if (read.errors.length > 0)
@@ -115,6 +125,7 @@ export function runEngine(args: readonly string[], readFile: (path: string) => s
     return { code: 0, out: exportSpice(circuit, mainsOf(call)) };
   } catch (thrown) {
     if (thrown instanceof Usage) return fail({ error: thrown.message, found: thrown.found, expected: thrown.expected });
+    if (thrown instanceof WavError) return fail({ error: thrown.message, found: thrown.found, expected: thrown.expected });
     if (thrown instanceof AlterError)
       return fail({ error: `${thrown.found} cannot be done`, found: thrown.found, expected: thrown.expected });
     if (thrown instanceof NoMainsError)
@@ -129,13 +140,15 @@ export function runEngine(args: readonly string[], readFile: (path: string) => s
 const json = (value: unknown) => `${JSON.stringify(value)}\n`;
 const fail = (error: unknown): Outcome => ({ code: 2, error: json(error) });
 
-function readText(file: string, readFile: (path: string) => string): string {
+function opened<T>(file: string, read: (path: string) => T, wanted: string): T {
   try {
-    return readFile(file);
+    return read(file);
   } catch (error) {
-    throw new Usage(`the file cannot be opened: ${(error as Error).message}`, file, "a circuit file");
+    throw new Usage(`the file cannot be opened: ${(error as Error).message}`, file, wanted);
   }
 }
+
+const readText = (file: string, readFile: (path: string) => string) => opened(file, readFile, "a circuit file");
 
 function number(call: Call, name: string, otherwise?: number): number {
   const typed = call.options.get(name)?.at(-1);
@@ -159,6 +172,15 @@ function prepared(circuit: Circuit, call: Call): Circuit {
   const out = (call.options.get("without") ?? []).flatMap((w) => w.split(/[,\s]+/)).filter(Boolean);
   const changed = alter(circuit, call.options.get("set") ?? []);
   return without(changed, out);
+}
+
+function spectrum(file: string | undefined, more: string[], call: Call, readBytes: (path: string) => Uint8Array): Outcome {
+  if (file === undefined || more.length > 0)
+    throw new Usage("spectrum wants one recording", [file, ...more].filter(Boolean).join(" ") || "nothing", "file.wav");
+  const nominal = mainsOf(call);
+  if (nominal !== undefined && (nominal < 15 || nominal > 440))
+    throw new Usage(`a mains of ${nominal} Hz`, `--mains ${nominal}`, "50 or 60");
+  return { code: 0, out: json(tellSounds(soundsOf(readWav(opened(file, readBytes, "a WAV file")), nominal))) };
 }
 
 function op(circuit: Circuit, call: Call): Outcome {

@@ -1,0 +1,361 @@
+/** What a recording holds, named as a technician would name it, with the figures it is named by and how sure that is. */
+
+import { combPower, isFamily, isHeard, lineDecibels, mainsFamily, type MainsFamily } from "./mains-family";
+import { impulsesOf, inStep, type Impulses } from "./impulses";
+import { bandPower, decibelsFull, floorAround, lineAt, LINE_BINS, peakHertz, spectrumOf, type Spectrum } from "./spectrum";
+import { subAudioOf } from "./sub-audio";
+import type { Recording } from "./wav";
+
+export const SOUND_KINDS = ["hum-mains", "hum-double", "buzz", "squeal", "motorboating", "hiss", "crackle", "clean"] as const;
+export type SoundKind = (typeof SOUND_KINDS)[number];
+
+export interface NamedSound {
+  kind: SoundKind;
+  /** 0 to 1. */
+  confidence: number;
+}
+
+export interface Tone {
+  hertz: number;
+  /** Relative to a sine of full scale. */
+  db: number;
+}
+
+export interface Sounds {
+  /** All that is heard, the surest first; never empty. */
+  named: NamedSound[];
+  mains: { hertz: number; f1dB: number; f2dB: number; oddCombdB: number; evenCombdB: number };
+  tones: Tone[];
+  subAudioHz?: number;
+  crackleRate?: number;
+  /** Broadband from 1 kHz on, relative to a sine of full scale. */
+  hissdB: number;
+  /** Everything above 20 Hz. */
+  totaldB: number;
+  peakdB: number;
+  seconds: number;
+  /** Something like speech or music: syllables and notes that come and go. 0 to 1. */
+  programme: number;
+  /** Bursts of high frequency on the peaks of something slower. 0 to 1. */
+  burstsOnPeaks: number;
+  notes: string[];
+  spectrum: Spectrum;
+}
+
+/** The figures without the spectrum, rounded, under the names of the headless door: one JSON document. */
+export function tellSounds(s: Sounds) {
+  const db = (x: number) => Number(x.toFixed(1));
+  return {
+    kind: s.named[0]!.kind,
+    confidence: Number(s.named[0]!.confidence.toFixed(2)),
+    kinds: s.named.map(({ kind, confidence }) => ({ kind, confidence: Number(confidence.toFixed(2)) })),
+    mains: {
+      hz: Number(s.mains.hertz.toFixed(2)),
+      f1dB: db(s.mains.f1dB),
+      f2dB: db(s.mains.f2dB),
+      oddCombdB: db(s.mains.oddCombdB),
+      evenCombdB: db(s.mains.evenCombdB),
+    },
+    tones: s.tones.map((t) => ({ hz: Number(t.hertz.toFixed(1)), db: db(t.db) })),
+    ...(s.subAudioHz === undefined ? {} : { subAudioHz: Number(s.subAudioHz.toFixed(2)) }),
+    ...(s.crackleRate === undefined ? {} : { crackleRate: Number(s.crackleRate.toFixed(1)) }),
+    hissdB: db(s.hissdB),
+    totaldB: db(s.totaldB),
+    seconds: Number(s.seconds.toFixed(2)),
+    notes: s.notes,
+  };
+}
+
+const rises = (x: number, at: number, spread: number) => 1 / (1 + Math.exp(-(x - at) / spread));
+/** A kind is named from this confidence on. */
+const NAMED = 0.5;
+const LEAST_TONE_HERTZ = 180;
+const MOST_TONES = 8;
+const QUIET = -90;
+
+/** @param mains its nominal frequency where it is known. @param progress told 0 to 1. @throws RangeError for less than a tenth of a second. */
+export function soundsOf(recording: Recording, mains?: number, progress?: (part: number) => void): Sounds {
+  const { rate } = recording;
+  const x = loudest(recording.channels);
+  if (x.length < 0.1 * rate)
+    throw new RangeError(`the recording has ${((x.length / rate) * 1000).toFixed(0)} ms; a second or more is wanted`);
+  const notes = [...recording.notes];
+  const seconds = x.length / rate;
+  if (seconds < 2) notes.push(`only ${seconds.toFixed(1)} s long: slow things and rare ones cannot be told from it`);
+  const { peak, clipped, offset } = extremes(x);
+  if (clipped > 0) notes.push(`clipped ${clipped} times: record it at a lower level, the upper lines are partly the recorder's`);
+  if (Math.abs(offset) > 0.02) notes.push(`its zero is off by ${(100 * offset).toFixed(0)} % of full scale`);
+  const spectrum = spectrumOf(x, rate, (part) => progress?.(0.7 * part));
+  const nyquist = rate / 2;
+  const total = bandPower(spectrum, 20, nyquist);
+  const family = mainsFamily(spectrum, mains);
+  const totaldB = decibelsFull(total);
+  const base = {
+    mains: {
+      hertz: family.hertz,
+      f1dB: lineDecibels(family, 1),
+      f2dB: lineDecibels(family, 2),
+      oddCombdB: decibelsFull(combPower(family, (k) => k % 2 === 1 && k > 1)),
+      evenCombdB: decibelsFull(combPower(family, (k) => k % 2 === 0 && k > 2)),
+    },
+    peakdB: 20 * Math.log10(Math.max(peak, 1e-6)),
+    seconds,
+    spectrum,
+  };
+  if (peak < 2e-5) {
+    notes.push("silent: nothing but zeros; is the right input recorded, and is it turned up");
+    return {
+      ...base,
+      named: [{ kind: "clean", confidence: 0.3 }],
+      tones: [],
+      hissdB: -120,
+      totaldB,
+      programme: 0,
+      burstsOnPeaks: 0,
+      notes,
+    };
+  }
+  const tones = tonesOf(spectrum, family, total);
+  const impulses = impulsesOf(x, rate, recording.float ? 24 : recording.bits, clipped > 0);
+  progress?.(0.85);
+  const beat = subAudioOf(x, rate, family.hertz);
+  progress?.(0.95);
+  const noise = broadband(spectrum, recording);
+  const programme = programmeOf(spectrum, total);
+  const burstsOnPeaks = burstsOf(x, rate);
+  const named = [
+    ...humKinds(family, total, programme),
+    ...squealKind(tones, totaldB),
+    ...beatKind(beat, total, seconds),
+    ...hissKind(noise, total, spectrum),
+    ...crackleKind(impulses, family, beat?.hertz),
+  ]
+    .filter((n) => n.confidence >= NAMED)
+    .sort((a, b) => b.confidence - a.confidence);
+  const motor = named.some((n) => n.kind === "motorboating");
+  const crackle = named.some((n) => n.kind === "crackle");
+  const beaten = (n: NamedSound) =>
+    beat !== undefined && n.kind.startsWith("hum") && beatsMains(beat.hertz, (n.kind === "hum-mains" ? 1 : 2) * family.hertz, spectrum);
+  const shown = motor ? named.filter((n) => n.kind !== "crackle" && !beaten(n)) : named;
+  if (programme > 0.6) notes.push("something like speech or music is in it: if nobody plays, it is radio breakthrough");
+  if (burstsOnPeaks > 0.6) notes.push("bursts of high frequency ride on the peaks: a parasitic that only signal wakes");
+  return {
+    ...base,
+    named: shown.length > 0 ? shown : [{ kind: "clean", confidence: 0.9 * rises(-totaldB, 20, 8) + 0.05 }],
+    tones: tones.map(({ hertz, db }) => ({ hertz, db })),
+    ...(motor && beat ? { subAudioHz: beat.hertz } : {}),
+    ...(crackle && !motor ? { crackleRate: impulses.perSecond } : {}),
+    hissdB: decibelsFull(noise.power),
+    totaldB,
+    programme,
+    burstsOnPeaks,
+    notes,
+  };
+}
+
+function loudest(channels: readonly Float32Array[]): Float32Array {
+  let best = channels[0] ?? new Float32Array(0);
+  let most = -1;
+  for (const c of channels) {
+    const stride = Math.max(1, Math.floor(c.length / 50_000));
+    let sum = 0;
+    for (let i = 0; i < c.length; i += stride) sum += c[i]! * c[i]!;
+    if (sum > most) [best, most] = [c, sum];
+  }
+  return best;
+}
+
+/** Peak, places where it stays at full scale, and the mean. */
+function extremes(x: Float32Array): { peak: number; clipped: number; offset: number } {
+  let [peak, sum, clipped, run] = [0, 0, 0, 0];
+  for (let i = 0; i < x.length; i++) {
+    const v = x[i]! < 0 ? -x[i]! : x[i]!;
+    if (v > peak) peak = v;
+    sum += x[i]!;
+    run = v > 0.985 ? run + 1 : 0;
+    if (run === 3) clipped++;
+  }
+  return { peak, clipped, offset: sum / x.length };
+}
+
+function humKinds(family: MainsFamily, total: number, programme: number): NamedSound[] {
+  const line = (k: number) => (isHeard(family, k) ? family.lines[k - 1]!.power : 0);
+  const [one, two] = [line(1), line(2)];
+  const odd = combPower(family, (k) => k % 2 === 1 && k > 1 && k < 5);
+  const upper = combPower(family, (k) => k >= 5);
+  const heard = family.lines.filter((l) => l.order >= 5 && isHeard(family, l.order)).length;
+  const whole = one + two + odd + upper + 1e-20;
+  const share = (p: number) => 10 * Math.log10((p + 1e-20) / (total + 1e-20));
+  const of = (p: number) => 10 * Math.log10((p + 1e-20) / whole);
+  const sure = (p: number, k: number) =>
+    rises(family.lines[k - 1]?.above ?? -20, STANDS, 2) * rises(share(p), -30, 3) * rises(decibelsFull(p), QUIET, 3);
+  // What is played has multiples too, here and there; a comb has them all.
+  const buzz =
+    rises(of(upper), -12, 1.2) *
+    rises(heard, programme > 0.6 ? 10 : 5, 1) *
+    rises(share(upper), -30, 3) *
+    rises(decibelsFull(upper), QUIET, 3);
+  // The name that says more goes first.
+  const less = buzz > NAMED ? 0.75 : 1;
+  return [
+    { kind: "hum-mains", confidence: sure(one + odd, one > odd ? 1 : 3) * rises(of(one + odd), -9, 1.5) * less },
+    { kind: "hum-double", confidence: sure(two, 2) * rises(of(two), -9, 1.5) * less },
+    { kind: "buzz", confidence: buzz },
+  ];
+}
+const STANDS = 12;
+
+interface SteadyTone extends Tone {
+  /** Decibels that the steady part is below the average: 0 for a tone that never changes. */
+  wavers: number;
+}
+
+/** Lines that are no multiple of the mains, the strongest first. */
+function tonesOf(spectrum: Spectrum, family: MainsFamily, total: number): SteadyTone[] {
+  const { power, steady, step } = spectrum;
+  const found: SteadyTone[] = [];
+  const there = isFamily(family);
+  const least = Math.max(1e-11, 1e-4 * total);
+  for (let k = Math.ceil(LEAST_TONE_HERTZ / step); k < steady.length - LINE_BINS - 1; k++) {
+    if (steady[k]! < steady[k - 1]! || steady[k]! < steady[k + 1]! || power[k]! * 2 < least) continue;
+    const floor = floorAround(power, k, step);
+    if (power[k]! < 60 * floor) continue;
+    const hertz = peakHertz(power, k, step);
+    const order = Math.round(hertz / family.hertz);
+    let [p, s] = [0, 0];
+    for (let j = k - LINE_BINS; j <= k + LINE_BINS; j++) [p, s] = [p + power[j]!, s + steady[j]!];
+    if (there && order <= 60 && Math.abs(hertz - order * family.hertz) < Math.max(1.2 * step, 0.0015 * hertz)) {
+      // One of the mains' own multiples, unless it stands far above its neighbours among them.
+      const beside = Math.max(...[-2, -1, 1, 2].map((d) => family.lines[order - 1 + d]?.power ?? 0));
+      if (order < 5 || p < 30 * beside) continue;
+    }
+    found.push({ hertz, db: decibelsFull(p), wavers: 10 * Math.log10(p / Math.max(s, 1e-20)) });
+  }
+  return found.sort((a, b) => b.db - a.db).slice(0, MOST_TONES);
+}
+
+function squealKind(tones: SteadyTone[], totaldB: number): NamedSound[] {
+  const best = Math.max(0, ...tones.map((t) => rises(t.db - totaldB, -22, 2.5) * rises(-t.wavers, -3.2, 0.6) * rises(t.db, QUIET + 5, 3)));
+  return [{ kind: "squeal", confidence: best }];
+}
+
+/** A beat of ten a second has multiples where the mains has its own: they are the beat's while their neighbours are as strong. */
+function beatsMains(beat: number, line: number, spectrum: Spectrum): boolean {
+  const order = Math.round(line / beat);
+  if (Math.abs(order * beat - line) > 0.25 * beat) return false;
+  const at = (hertz: number) => lineAt(spectrum, spectrum.steady, hertz).power;
+  return Math.max(at((order - 1) * beat), at((order + 1) * beat)) > 0.1 * at(line);
+}
+
+function beatKind(beat: ReturnType<typeof subAudioOf>, total: number, seconds: number): NamedSound[] {
+  if (!beat) return [];
+  const share = 10 * Math.log10(beat.power / (total + beat.power));
+  const beats = beat.hertz * seconds;
+  return [
+    {
+      kind: "motorboating",
+      confidence:
+        rises(beat.alike, beat.swells ? 0.8 : 0.6, 0.05) *
+        rises(share, -17, 2) *
+        rises(beats, 2.2, 0.4) *
+        rises(decibelsFull(beat.power), QUIET + 10, 3),
+    },
+  ];
+}
+
+interface Broadband {
+  /** Mean square above 1 kHz. */
+  power: number;
+  /** Decibels that a hertz at 3 kHz has above one at 300 Hz. */
+  tilt: number;
+  /** Decibels above what the recorder's own bits make. */
+  aboveBits: number;
+}
+
+/** The noise between the lines, band by band: the steady part, so that what is played does not count. */
+function broadband(spectrum: Spectrum, recording: Recording): Broadband {
+  const { step } = spectrum;
+  const top = 0.45 * recording.rate;
+  // The lower third of frames of noise lies at −ln(1 − 0.3) of its mean. A bin's power is an exponential variate.
+  const source = spectrum.frames >= 4 ? spectrum.steady : spectrum.power;
+  const toMean = spectrum.frames >= 4 ? 1 / -Math.log(1 - 0.3) : 1 / Math.LN2;
+  const density = (from: number, to: number) => {
+    const bins = Array.from(source.subarray(Math.ceil(from / step), Math.min(source.length, Math.floor(to / step)))).sort((a, b) => a - b);
+    return ((bins[Math.floor(bins.length / 2)] ?? 0) * toMean) / step;
+  };
+  let power = 0;
+  for (let from = 1000; from < Math.min(top, 16_000); from *= 1.26) {
+    const to = Math.min(from * 1.26, top);
+    power += density(from, to) * (to - from);
+  }
+  const high = Math.min(3000, 0.7 * top);
+  const tilt = 10 * Math.log10((density(0.8 * high, 1.25 * high) + 1e-22) / (density(240, 380) + 1e-22));
+  const step8 = 2 / 2 ** (recording.float ? 24 : recording.bits);
+  const bits = ((step8 * step8) / 12) * ((Math.min(top, 16_000) - 1000) / (recording.rate / 2));
+  return { power, tilt, aboveBits: 10 * Math.log10((power + 1e-22) / Math.max(bits, 1e-22)) };
+}
+
+function hissKind(noise: Broadband, total: number, spectrum: Spectrum): NamedSound[] {
+  const share = 10 * Math.log10((noise.power + 1e-20) / (total + 1e-20));
+  const upper = 10 * Math.log10((noise.power + 1e-20) / (bandPower(spectrum, 1000, Infinity) + 1e-20));
+  return [
+    {
+      kind: "hiss",
+      confidence:
+        rises(share, -17, 2) *
+        rises(noise.tilt, -11, 1.5) *
+        rises(noise.aboveBits, 8, 1.5) *
+        rises(decibelsFull(noise.power), -72, 2.5) *
+        rises(upper, -9, 1.5),
+    },
+  ];
+}
+
+function crackleKind(impulses: Impulses, family: MainsFamily, beat: number | undefined): NamedSound[] {
+  if (impulses.at.length < 2) return [];
+  // Two events of a recording are hardly a rate, but two clicks are two clicks.
+  const enough = rises(impulses.at.length, 2.6, 0.5);
+  const step = Math.max(
+    isFamily(family) ? inStep(impulses, family.hertz) : 0,
+    inStep(impulses, 2 * family.hertz),
+    beat ? inStep(impulses, beat) : 0,
+  );
+  const chance = rises(impulses.irregular, 0.3, 0.05) * (impulses.at.length < 6 ? 1 : rises(-step, -0.72, 0.05));
+  return [{ kind: "crackle", confidence: enough * chance }];
+}
+
+/** Something that comes and goes in the middle of the band, as syllables and notes do and no fault does. */
+function programmeOf(spectrum: Spectrum, total: number): number {
+  if (spectrum.frames < 6) return 0;
+  const there = bandPower(spectrum, 250, 3400);
+  const stays = bandPower(spectrum, 250, 3400, spectrum.steady);
+  const share = 10 * Math.log10((there + 1e-20) / (total + 1e-20));
+  // Noise keeps a third of itself in the steady part; what is played keeps next to nothing.
+  return rises(-10 * Math.log10((stays + 1e-20) / (there + 1e-20)), 9, 1) * rises(share, -20, 2) * rises(decibelsFull(there), -80, 3);
+}
+
+/** High frequency that is only there near the peaks of the slow part. */
+function burstsOf(x: Float32Array, rate: number): number {
+  if (rate < 16_000) return 0;
+  const n = Math.min(x.length, 4 * rate);
+  const tau = Math.exp((-2 * Math.PI * 2000) / rate);
+  let low = 0;
+  const slow = new Float32Array(n);
+  const fast = new Float32Array(n);
+  let peak = 0;
+  for (let i = 0; i < n; i++) {
+    low = tau * low + (1 - tau) * x[i]!;
+    slow[i] = low < 0 ? -low : low;
+    fast[i] = i > 1 ? x[i]! - 2 * x[i - 1]! + x[i - 2]! : 0;
+    if (slow[i]! > peak) peak = slow[i]!;
+  }
+  let [onPeak, peaks, off, offs] = [0, 0, 0, 0];
+  for (let i = 0; i < n; i++) {
+    const square = fast[i]! * fast[i]!;
+    if (slow[i]! > 0.75 * peak) [onPeak, peaks] = [onPeak + square, peaks + 1];
+    else if (slow[i]! < 0.5 * peak) [off, offs] = [off + square, offs + 1];
+  }
+  if (peaks < 50 || offs < 50 || peak < 0.01) return 0;
+  const ratio = 10 * Math.log10((onPeak / peaks + 1e-14) / (off / offs + 1e-14));
+  return rises(ratio, 14, 2) * rises(10 * Math.log10(onPeak / peaks / (peak * peak) + 1e-14), -32, 3);
+}
