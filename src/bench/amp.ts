@@ -8,6 +8,7 @@ import { normalDraws } from "@/core/numeric/random";
 import { compile } from "@/core/solver/compile";
 import { behindLamp, madeFor, mainsDraw, type Lamp, type MainsDraw } from "@/core/solver/mains-draw";
 import { ohmmeter } from "@/core/solver/ohmmeter";
+import { pulsesOf, rippleOf } from "@/core/solver/ripple";
 import { readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "@/core/solver/operating-point";
 import { knobsOf, type Knob } from "@/core/solver/tolerance";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -124,13 +125,18 @@ export class BenchAmp {
   /** Volts rms of ripple at a node. */
   ripple(node: string, stands: Stands): number {
     if (node === "0" || stands.mains < 1) return 0;
-    // Pulse by pulse is a second of work: done once for a few volts of mains, between which ripple goes as the mains does.
+    // Done once for a few volts of mains, between which ripple goes as the mains does.
     const mains = Math.max(1, Math.round(stands.mains / RIPPLE_STEP) * RIPPLE_STEP);
     const key = JSON.stringify([node, mains, stands.without, stands.set, this.showing(stands), this.tap(stands)]);
     let volts = this.ripples.get(key);
     if (volts === undefined) {
       const whole = { ...stands, mains };
-      volts = rippleAt(this.altered(whole), node, mains * this.tap(whole), this.solved(whole));
+      const op = this.solved(whole);
+      // Pulse by pulse, a second of work, only where no steady state is found for the rectifier.
+      volts =
+        pulsesOf(op).length > 0 || op.network.rectifiers.length === 0
+          ? (rippleOf(op).get(node) ?? 0)
+          : rippleAt(this.altered(whole), node, mains * this.tap(whole), op);
       this.ripples.set(key, volts);
     }
     return (volts * stands.mains) / mains;

@@ -18,16 +18,18 @@ export function rippleAt(circuit: Circuit, node: string, mains: number, op: Oper
   const period = 1 / network.hertz;
   const from = BEFORE * period;
   const run = transient(network, { start: startFrom(op, network), stop: (BEFORE + MEASURED) * period, keep: [k], mostStep: period / 100 });
-  let time = 0;
-  let sum = 0;
-  let square = 0;
-  for (let i = 1; i < run.t.length; i++) {
-    if (run.t[i]! < from) continue;
-    const dt = run.t[i]! - run.t[i - 1]!;
-    const v = (run.v[0]![i]! + run.v[0]![i - 1]!) / 2;
-    time += dt;
-    sum += v * dt;
-    square += v * v * dt;
-  }
-  return time > 0 ? Math.sqrt(Math.max(0, square / time - (sum / time) ** 2)) : 0;
+  // The averaged start is not quite where the pulses settle: the drift left of it is no ripple and goes with the straight line.
+  const [time, volts] = measured(run.t, run.v[0]!, from);
+  const of = (f: (i: number) => number) => time.reduce((sum, _, i) => sum + f(i) * (i > 0 ? time[i]! - time[i - 1]! : 0), 0);
+  const span = of(() => 1);
+  if (span <= 0) return 0;
+  const [mid, mean] = [of((i) => time[i]!) / span, of((i) => volts[i]!) / span];
+  const slope = of((i) => (time[i]! - mid) * (volts[i]! - mean)) / of((i) => (time[i]! - mid) ** 2);
+  return Math.sqrt(Math.max(0, of((i) => (volts[i]! - mean - slope * (time[i]! - mid)) ** 2) / span));
+}
+
+/** Middles of the steps from a time on. */
+function measured(t: readonly number[], v: readonly number[], from: number): [number[], number[]] {
+  const kept = t.flatMap((_, i) => (i > 0 && t[i]! >= from ? [i] : []));
+  return [kept.map((i) => (t[i]! + t[i - 1]!) / 2), kept.map((i) => (v[i]! + v[i - 1]!) / 2)];
 }

@@ -63,7 +63,7 @@ function needsCorrection(network: Network, work: Workspace, part: RectifierPart,
 }
 
 /** Admittance of everything but the rectifier between its terminals at the ripple's frequency: siemens, real and imaginary. */
-function admittanceAcross(
+export function admittanceAcross(
   network: Network,
   work: Workspace,
   part: RectifierPart,
@@ -136,6 +136,19 @@ export function steadyVolts(
   hertz: number,
   about: number,
 ): number | undefined {
+  return steadyPulse(model, amps, farads, siemens, hertz, about)?.volts;
+}
+
+/** The same with the rectifier's current over one period of the ripple, in equal steps. */
+export function steadyPulse(
+  model: RectifierModel,
+  amps: number,
+  farads: number,
+  siemens: number,
+  hertz: number,
+  about: number,
+): { volts: number; current: Float64Array } | undefined {
+  const current = new Float64Array(STEPS);
   const period = 1 / (hertz * Math.max(1, model.pulses));
   const angle = (2 * Math.PI) / Math.max(1, model.pulses);
   const h = period / STEPS;
@@ -156,6 +169,7 @@ export function steadyVolts(
         if (Math.abs(step) < 1e-6) break;
       }
       sum += v;
+      current[k - 1] = out[0]!;
     }
     return { end: v, average: sum / STEPS };
   };
@@ -182,7 +196,7 @@ export function steadyVolts(
   centre += missBefore;
   for (let outer = 0; outer < 30; outer++) {
     const missNow = miss();
-    if (Math.abs(missNow) < 5e-5 * model.peak) return centre + missNow;
+    if (Math.abs(missNow) < 5e-5 * model.peak) return { volts: centre + missNow, current };
     const slope = (missNow - missBefore) / (centre - before);
     const step = Number.isFinite(slope) && slope < -1e-6 ? -missNow / slope : missNow;
     before = centre;

@@ -78,6 +78,33 @@ export class SmallSignal {
   }
 
   /**
+   * Volts at `out` for one ampere into each unknown in turn, out of ground: the adjoint system, one solve for all places.
+   * Of a current from one node to another take the difference of the two.
+   */
+  toOutput(out: number, hertz: number): Phasor[] {
+    const n = this.network.size;
+    this.load(hertz);
+    const { re, im } = this.lu;
+    for (let r = 0; r < n; r++)
+      for (let c = r + 1; c < n; c++) {
+        [re[r * n + c], re[c * n + r]] = [re[c * n + r]!, re[r * n + c]!];
+        [im[r * n + c], im[c * n + r]] = [im[c * n + r]!, im[r * n + c]!];
+      }
+    this.bRe[out] = 1;
+    return this.solve();
+  }
+
+  /** Takes a conductance between two nodes (−1: ground) out of the linear amp: that of a rectifier whose current is given. */
+  takeOut(a: number, b: number, siemens: number): void {
+    const n = this.network.size;
+    if (a >= 0) this.g[a * n + a]! -= siemens;
+    if (b >= 0) this.g[b * n + b]! -= siemens;
+    if (a < 0 || b < 0) return;
+    this.g[a * n + b]! += siemens;
+    this.g[b * n + a]! += siemens;
+  }
+
+  /**
    * Loop gain through a two-terminal part, broken at its terminal on `node`: voltage and current injected there in turn.
    * T = (Tv·Ti − 1)/(Tv + Ti + 2). Source: R. D. Middlebrook, "Measurement of loop gain in feedback systems", 1975.
    * @param node the node on the amp's side of the break. @param siemens the part's conductance. @param other its far node.
