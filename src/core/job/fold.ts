@@ -4,6 +4,7 @@ import { is, type JobEvent } from "./events/event";
 import type { Accessory, Brief, Claim, Complaint, DateCode, Identity, JobOpened, Photo, Reproduction } from "./events/intake";
 import type { IsolationStep, MainsCurrent, StageDone } from "./events/bring-up";
 import type { Inspection, PotSweepTaken, Temperature, TubeTest } from "./events/cold";
+import type { ConditionsRun, ConditionsSet, GroundMapDrawn, NoiseTestDone, Occurrence, Provoked, RecordingTaken, SoakBegun, SoakEnded } from "./events/noise";
 import type { Conditions, Finding, Observation, Reading } from "./events/bench";
 import type { Advice, Approval, BillLine, Change, Returned, SafetyTest, Waiting } from "./events/work";
 import type { SafetyTestKind } from "./events/words";
@@ -53,6 +54,14 @@ export interface JobState {
   stages: Map<string, Line<StageDone>>;
   mainsCurrents: Line<MainsCurrent>[];
   isolation: Line<IsolationStep>[];
+  recordings: Line<RecordingTaken>[];
+  noiseTests: Line<NoiseTestDone>[];
+  conditions?: Line<ConditionsSet>;
+  conditionsRuns: Line<ConditionsRun>[];
+  groundMap?: Line<GroundMapDrawn>;
+  provoked: Line<Provoked>[];
+  occurrences: Line<Occurrence>[];
+  soaks: (Line<SoakBegun> & { ended?: Line<SoakEnded> })[];
   gatesPassed: Line<{ station: string; reason: string }>[];
   waiting?: Line<Waiting>;
   bill: Line<BillLine>[];
@@ -103,6 +112,12 @@ export function foldJob(events: JobEvent[]): JobState {
     stages: new Map(),
     mainsCurrents: [],
     isolation: [],
+    recordings: [],
+    noiseTests: [],
+    conditionsRuns: [],
+    provoked: [],
+    occurrences: [],
+    soaks: [],
     gatesPassed: [],
     bill: [],
     lastAt: events.at(-1)?.at,
@@ -150,7 +165,18 @@ function apply(s: JobState, e: JobEvent): void {
   else if (is(e, "stage")) s.stages.set(e.payload.stage, { ...e.payload, ...where });
   else if (is(e, "mains-current")) s.mainsCurrents.push({ ...e.payload, ...where });
   else if (is(e, "isolation-step")) s.isolation.push({ ...e.payload, ...where });
-  else if (is(e, "gate-passed")) s.gatesPassed.push({ ...e.payload, ...where });
+  else if (is(e, "recording")) s.recordings.push({ ...e.payload, ...where });
+  else if (is(e, "noise-test")) s.noiseTests.push({ ...e.payload, ...where });
+  else if (is(e, "conditions")) s.conditions = { ...e.payload, ...where };
+  else if (is(e, "conditions-run")) s.conditionsRuns.push({ ...e.payload, ...where });
+  else if (is(e, "ground-map")) s.groundMap = { ...e.payload, ...where };
+  else if (is(e, "provoked")) s.provoked.push({ ...e.payload, ...where });
+  else if (is(e, "occurrence")) s.occurrences.push({ ...e.payload, ...where });
+  else if (is(e, "soak-begun")) s.soaks.push({ ...e.payload, ...where });
+  else if (is(e, "soak-ended")) {
+    const soak = s.soaks.find((x) => x.seq === e.payload.soak);
+    if (soak) soak.ended = { ...e.payload, ...where };
+  } else if (is(e, "gate-passed")) s.gatesPassed.push({ ...e.payload, ...where });
   else if (is(e, "waiting")) s.waiting = { ...e.payload, ...where };
   else if (is(e, "bill-line")) s.bill.push({ ...e.payload, ...where });
   else if (is(e, "advice")) s.advice = { ...e.payload, ...where };

@@ -3,6 +3,7 @@
 import { formatDuration, formatQuantity, formatVolts } from "../quantity/format";
 import type { Reading } from "./events/bench";
 import type { TubeTest } from "./events/cold";
+import { tellNoise } from "./tell-noise";
 import { is, type JobEvent } from "./events/event";
 
 const KIND: Record<Reading["kind"], string> = { dcv: "", acv: " AC", ma: "", ohm: "", leak: " leakage", gm: " of new" };
@@ -95,6 +96,8 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
       .join(", ");
   if (is(e, "isolation-step"))
     return `${e.payload.what}: ${e.payload.ohms === undefined ? e.payload.outcome : formatQuantity(e.payload.ohms, "Ω", 3)}`;
+  const noise = tellNoise(e);
+  if (noise !== undefined) return noise;
   if (is(e, "safety-test")) return `Safety, ${e.payload.test}: ${e.payload.passed ? "passed" : "FAILED"}`;
   if (is(e, "waiting"))
     return `Waiting for ${{ you: "the bench", owner: "the owner", part: "a part", soak: "the soak clock", collection: "collection" }[e.payload.on]}${e.payload.what ? `: ${e.payload.what}` : ""}`;

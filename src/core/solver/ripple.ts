@@ -16,6 +16,8 @@ const LEAST_FARADS = 2e-9;
 
 /** One rectifier's current as it repeats. */
 export interface Pulses {
+  /** Which rectifier of the network it is. */
+  rectifier: number;
   /** Unknown numbers of its terminals; −1 is ground. */
   into: number;
   from: number;
@@ -29,10 +31,13 @@ export interface Pulses {
 
 /** @returns the pulses of each rectifier that carries current; those that no steady state is found for are left out. */
 export function pulsesOf(op: OperatingPoint): Pulses[] {
-  return op.network.rectifiers.flatMap((part) => pulsesOfOne(op, part) ?? []);
+  return op.network.rectifiers.flatMap((part, rectifier) => {
+    const found = pulsesOfOne(op, part);
+    return found ? [{ rectifier, ...found }] : [];
+  });
 }
 
-function pulsesOfOne(op: OperatingPoint, part: RectifierPart): Pulses | undefined {
+function pulsesOfOne(op: OperatingPoint, part: RectifierPart): Omit<Pulses, "rectifier"> | undefined {
   const { network, x } = op;
   const { model } = part;
   if (model.pulses === 0 || model.type === "DOUBLER") return undefined;

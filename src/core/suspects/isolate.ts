@@ -1,8 +1,22 @@
 /** The isolation solved: what each cause would make of each test, what the answers leave, which test splits the rest best. */
 
-import { SOUND, type IsolationTest } from "../bring-up/isolation";
-import type { IsolationTable } from "./isolation-table";
+import { SOUND } from "../bring-up/isolation";
 import { ENOUGH } from "./evidence";
+
+// Taken out of Math once: the best of many tests asks for it by the ten thousand.
+const { log2 } = Math;
+
+/** What a table of causes and tests has to say: of a blown fuse, of a noise. */
+export interface ProcedureTable {
+  readonly causes: readonly { id: string; says: string; refs: string[]; prior: number }[];
+  readonly tests: readonly { id: string; what: string; outcomes: readonly string[]; cost: number }[];
+  /** Probability of an outcome of a test under a cause; 1 for an outcome that says nothing. */
+  chance(test: string, cause: number, outcome: string): number;
+  /** Ohms of a sound amp at a resistance test. */
+  soundOhms(test: string): number | undefined;
+  /** Outcomes that every test takes besides its own. */
+  readonly anyway?: readonly string[];
+}
 
 export interface Answer {
   test: string;
@@ -29,7 +43,7 @@ export interface ProofLine {
 export interface NextTest {
   id: string;
   what: string;
-  outcomes: string[];
+  outcomes: readonly string[];
   bits: number;
   cost: number;
   /** What each outcome would leave, in words. */
@@ -45,7 +59,7 @@ export interface Isolation {
   /** Set once one cause holds enough. */
   found?: CauseLeft;
   /** Tests whose answers the likeliest cause does not explain: to be done once more before the result is believed. */
-  recheck: { id: string; what: string; outcomes: string[]; expectedOhms?: number }[];
+  recheck: { id: string; what: string; outcomes: readonly string[]; expectedOhms?: number }[];
   /** Two or more such answers: no single cause explains them together. */
   doubtful: boolean;
 }
@@ -56,13 +70,17 @@ const ENOUGH_AT_END = 0.7;
 /** Below this part of the best one left a cause is ruled out. */
 const GONE = 0.05;
 
-/** Weighs the answers; the order is that of the bench. A test that was answered again counts as last answered. */
-export function isolate(table: IsolationTable, answers: readonly Answer[]): Isolation {
+/**
+ * Weighs the answers; the order is that of the bench. A test that was answered again counts as last answered.
+ * @param priors weight of each cause before any answer, where other evidence has moved it.
+ */
+export function isolate(table: ProcedureTable, answers: readonly Answer[], priors = table.causes.map((c) => c.prior)): Isolation {
   const { causes, tests } = table;
-  const valid = answers.filter((a) => tests.some((t) => t.id === a.test && t.outcomes.includes(a.outcome)));
+  const anyway = table.anyway ?? [];
+  const valid = answers.filter((a) => tests.some((t) => t.id === a.test && [...t.outcomes, ...anyway].includes(a.outcome)));
   const known = valid.filter((a, i) => !valid.slice(i + 1).some((later) => later.test === a.test));
-  const sum = causes.reduce((s, c) => s + c.prior, 0);
-  let weights = causes.map((c) => c.prior / sum);
+  const sum = priors.reduce((s, p) => s + p, 0);
+  let weights = priors.map((p) => p / sum);
   const proof: ProofLine[] = [];
   for (const { test, outcome } of known) {
     const before = weights;
@@ -115,17 +133,31 @@ export function isolate(table: IsolationTable, answers: readonly Answer[]): Isol
   return { causes: ranked, proof, next, found, recheck, doubtful: recheck.length > 1 };
 }
 
-function gain(table: IsolationTable, test: IsolationTest, weights: readonly number[]): number {
-  const entropy = (w: readonly number[]) => -w.reduce((s, p) => s + (p > 1e-12 ? p * Math.log2(p) : 0), 0);
-  return test.outcomes.reduce((bits, outcome) => {
-    const after = weights.map((w, i) => w * table.chance(test.id, i, outcome));
-    const p = after.reduce((a, b) => a + b, 0);
-    return p < 1e-9 ? bits : bits - p * entropy(after.map((w) => w / p));
-  }, entropy(weights));
+function gain(table: ProcedureTable, test: ProcedureTable["tests"][number], weights: readonly number[]): number {
+  let bits = entropy(weights);
+  const after = new Array<number>(weights.length);
+  for (const outcome of test.outcomes) {
+    let p = 0;
+    for (let i = 0; i < weights.length; i++) {
+      // What is as good as ruled out tells nothing more.
+      after[i] = weights[i]! < 1e-6 ? 0 : weights[i]! * table.chance(test.id, i, outcome);
+      p += after[i]!;
+    }
+    if (p < 1e-9) continue;
+    for (let i = 0; i < after.length; i++) after[i]! /= p;
+    bits -= p * entropy(after);
+  }
+  return bits;
+}
+
+function entropy(w: readonly number[]): number {
+  let sum = 0;
+  for (const p of w) if (p > 1e-12) sum -= p * log2(p);
+  return sum;
 }
 
 /** What the likeliest causes would make of it: "bright: …; dark: …". */
-function splits(table: IsolationTable, test: IsolationTest, weights: readonly number[]): string {
+function splits(table: ProcedureTable, test: ProcedureTable["tests"][number], weights: readonly number[]): string {
   const top = weights
     .map((w, i) => ({ w, i }))
     .sort((a, b) => b.w - a.w)
@@ -135,7 +167,7 @@ function splits(table: IsolationTable, test: IsolationTest, weights: readonly nu
   for (const { i } of top) {
     const likely = test.outcomes.reduce((a, b) => (table.chance(test.id, i, b) > table.chance(test.id, i, a) ? b : a));
     const cause = table.causes[i]!;
-    groups.set(likely, [...(groups.get(likely) ?? []), cause.id === SOUND ? "nothing shorted" : cause.refs.join(", ")]);
+    groups.set(likely, [...(groups.get(likely) ?? []), cause.id === SOUND ? "nothing shorted" : cause.refs.join(", ") || cause.id]);
   }
   return [...groups].map(([outcome, who]) => `${outcome}: ${[...new Set(who)].join(", ")}`).join("; ");
 }

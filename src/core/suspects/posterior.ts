@@ -12,6 +12,8 @@ export interface Weighed {
   line: number;
   hypothesis: Hypothesis;
   log: number;
+  /** Natural log of the likelihood alone, averaged over severities: the prior is not in it. */
+  marginal?: number;
   weight: number;
   fitted: number;
   best: Explained;

@@ -4,6 +4,7 @@ import type * as bench from "./bench";
 import type * as bringUp from "./bring-up";
 import type * as cold from "./cold";
 import type * as intake from "./intake";
+import type * as noise from "./noise";
 import type * as power from "./power";
 import type * as work from "./work";
 
@@ -42,6 +43,15 @@ export interface Payloads {
   stage: bringUp.StageDone;
   "mains-current": bringUp.MainsCurrent;
   "isolation-step": bringUp.IsolationStep;
+  recording: noise.RecordingTaken;
+  "noise-test": noise.NoiseTestDone;
+  conditions: noise.ConditionsSet;
+  "conditions-run": noise.ConditionsRun;
+  "ground-map": noise.GroundMapDrawn;
+  provoked: noise.Provoked;
+  occurrence: noise.Occurrence;
+  "soak-begun": noise.SoakBegun;
+  "soak-ended": noise.SoakEnded;
   change: work.Change;
   approval: work.Approval;
   "safety-test": work.SafetyTest;

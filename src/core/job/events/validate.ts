@@ -8,6 +8,7 @@ import * as bench from "./bench";
 import * as bringUp from "./bring-up";
 import * as cold from "./cold";
 import * as intake from "./intake";
+import * as noise from "./noise";
 import * as power from "./power";
 import type { EventType, Payloads } from "./registry";
 import * as work from "./work";
@@ -47,6 +48,15 @@ const CLASSES: { [T in EventType]: new () => Payloads[T] } = {
   stage: bringUp.StageDone,
   "mains-current": bringUp.MainsCurrent,
   "isolation-step": bringUp.IsolationStep,
+  recording: noise.RecordingTaken,
+  "noise-test": noise.NoiseTestDone,
+  conditions: noise.ConditionsSet,
+  "conditions-run": noise.ConditionsRun,
+  "ground-map": noise.GroundMapDrawn,
+  provoked: noise.Provoked,
+  occurrence: noise.Occurrence,
+  "soak-begun": noise.SoakBegun,
+  "soak-ended": noise.SoakEnded,
   change: work.Change,
   approval: work.Approval,
   "safety-test": work.SafetyTest,

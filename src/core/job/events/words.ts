@@ -27,3 +27,13 @@ export type StageResult = (typeof STAGE_RESULTS)[number];
 /** A series lamp to the eye. */
 export const GLOWS = ["dark", "glowing", "bright"] as const;
 export type Glow = (typeof GLOWS)[number];
+/** What a recording can hold. */
+export const SOUND_WORDS = ["hum-mains", "hum-double", "buzz", "squeal", "motorboating", "hiss", "crackle", "clean"] as const;
+export type SoundWord = (typeof SOUND_WORDS)[number];
+/** How bad a fault was in one run under conditions. */
+export const BADNESS = ["none", "some", "bad"] as const;
+export type Badness = (typeof BADNESS)[number];
+export const PROVOKED_BY = ["tap", "flex", "heat", "cold"] as const;
+export type ProvokedBy = (typeof PROVOKED_BY)[number];
+export const PROVOKED_RESPONSES = ["nothing", "a little", "strong", "starts it", "stops it"] as const;
+export type ProvokedResponse = (typeof PROVOKED_RESPONSES)[number];

@@ -1,6 +1,6 @@
 /** Payloads of work, approval, safety tests and return. */
 
-import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from "class-validator";
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from "class-validator";
 import { TEXT_LIMIT, OLD_PART_PLACES, SAFETY_TESTS, type OldPartPlace, type SafetyTestKind } from "./words";
 
 export class Change {
@@ -17,6 +17,11 @@ export class Change {
   /** Of an experiment. */
   @IsOptional() @IsIn(["open", "kept", "reverted"]) outcome?: "open" | "kept" | "reverted";
   @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) result?: string;
+  /** Of an experiment: what is expected of it, what it does to the circuit in the engine's words, how it was before and after. */
+  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) hypothesis?: string;
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) @MaxLength(80, { each: true }) set?: string[];
+  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) before?: string;
+  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) after?: string;
 }
 
 export class Approval {
