@@ -1,0 +1,230 @@
+/**
+ * A ground map: points joined by wires, currents that return through them, and the hum that they put in series with the signal.
+ * Each kind of current is solved by itself: they are of different frequencies and shapes and add as powers do.
+ */
+
+import type { GroundCurrent, GroundMapDrawn, GroundWire } from "../job/events/noise";
+
+/** Ohm metres of copper at 20 °C. Source: IEC 60028. */
+export const COPPER = 1.7241e-8;
+/** A bolted or soldered joint where nothing was measured, and a piece of chassis metal, ohms. */
+const JOINT_OHMS = 2e-3;
+/** Bond of the safety earth, ohms, at most. Source: IEC 60065 and its like; the shop's own limit is a setting. */
+export const BOND_OHMS = 0.1;
+
+export interface WireHum {
+  wire: GroundWire;
+  ohms: number;
+  /** Volts rms along it, of all currents together. */
+  volts: number;
+  amps: number;
+  /** What flows in it, the largest first. */
+  carries: { what: string; amps: number }[];
+  /** It lies between the first stage and its input's ground, and something else returns through it. */
+  shared: boolean;
+}
+
+export interface GroundAnswer {
+  wires: WireHum[];
+  /** Volts rms between the input's ground and the first stage's. */
+  humVolts: number;
+  /** Of each current by itself, the largest first. */
+  by: { what: string; volts: number }[];
+  /** Closed ways, each as its points in order. */
+  loops: string[][];
+  problems: string[];
+}
+
+/** American wire gauge to square millimetres: 0.127 mm · 92^((36 − n)/39) across. Source: ASTM B258. */
+export function gaugeArea(awg: number): number {
+  const across = 0.127 * 92 ** ((36 - awg) / 39);
+  return (Math.PI / 4) * across * across;
+}
+
+/** Ohms of a wire by its copper, or as measured. @param w area in mm², length in m; area 0 is a joint or chassis metal. */
+export function wireOhms(w: GroundWire): number {
+  if (w.ohms !== undefined) return Math.max(w.ohms, 1e-6);
+  if (w.area <= 0) return JOINT_OHMS;
+  return Math.max((COPPER * w.length) / (w.area * 1e-6), 1e-6);
+}
+
+export function solveGrounds(map: Pick<GroundMapDrawn, "wires" | "currents" | "inputGround" | "stageGround">): GroundAnswer {
+  const points = [...new Set(map.wires.flatMap((w) => [w.from, w.to]))];
+  const problems: string[] = [];
+  for (const p of [map.inputGround, map.stageGround, ...map.currents.flatMap((c) => [c.from, c.to])])
+    if (!points.includes(p) && !problems.some((x) => x.includes(`"${p}"`))) problems.push(`no wire goes to "${p}"`);
+  const ohms = map.wires.map(wireOhms);
+  const parts = partsOf(points, map.wires);
+  const currents = map.currents.filter((c) => {
+    if (!points.includes(c.from) || !points.includes(c.to)) return false;
+    if (parts.get(c.from) === parts.get(c.to)) return true;
+    problems.push(`${c.what} has no way back: "${c.from}" and "${c.to}" are not joined`);
+    return false;
+  });
+  const each = currents.map((c) => potentials(points, map.wires, ohms, c));
+  const at = (v: Map<string, number>, p: string) => v.get(p) ?? 0;
+  const joined = points.includes(map.inputGround) && parts.get(map.inputGround) === parts.get(map.stageGround);
+  if (points.includes(map.inputGround) && points.includes(map.stageGround) && !joined) problems.push("the input's ground and the first stage's are not joined");
+  const by = currents
+    .map((c, i) => ({ what: c.what, volts: joined ? Math.abs(at(each[i]!, map.inputGround) - at(each[i]!, map.stageGround)) : 0 }))
+    .sort((a, b) => b.volts - a.volts);
+  const onTheWay = new Set(wayBetween(map.wires, map.inputGround, map.stageGround));
+  const wires = map.wires.map((wire, k): WireHum => {
+    const carries = currents
+      .map((c, i) => ({ what: c.what, amps: Math.abs(at(each[i]!, wire.from) - at(each[i]!, wire.to)) / ohms[k]! }))
+      .filter((c) => c.amps > 1e-9)
+      .sort((a, b) => b.amps - a.amps);
+    const amps = Math.hypot(...carries.map((c) => c.amps), 0);
+    return { wire, ohms: ohms[k]!, amps, volts: amps * ohms[k]!, carries, shared: onTheWay.has(wire) && amps > 1e-6 };
+  });
+  return { wires, humVolts: Math.hypot(...by.map((b) => b.volts), 0), by, loops: loopsOf(map.wires), problems };
+}
+
+/** Which piece of the map each point is in. */
+function partsOf(points: readonly string[], wires: readonly GroundWire[]): Map<string, number> {
+  const out = new Map<string, number>();
+  points.forEach((start, n) => {
+    if (out.has(start)) return;
+    const reached = new Set([start]);
+    for (const p of reached) for (const w of wires) if (w.from === p || w.to === p) reached.add(w.from === p ? w.to : w.from);
+    for (const p of reached) out.set(p, n);
+  });
+  return out;
+}
+
+/** Volts of every point while one current flows in at its `from` and out at its `to`, the latter held at zero. */
+function potentials(points: readonly string[], wires: readonly GroundWire[], ohms: readonly number[], current: GroundCurrent): Map<string, number> {
+  const reached = new Set([current.to]);
+  for (const p of reached) for (const w of wires) if (w.from === p || w.to === p) reached.add(w.from === p ? w.to : w.from);
+  const free = [...reached].filter((p) => p !== current.to);
+  const n = free.length;
+  const index = new Map(free.map((p, i) => [p, i]));
+  const g = Array.from({ length: n }, () => new Float64Array(n + 1));
+  wires.forEach((w, k) => {
+    const [a, b] = [index.get(w.from), index.get(w.to)];
+    const s = 1 / ohms[k]!;
+    if (w.from === w.to || !reached.has(w.from)) return;
+    if (a !== undefined) g[a]![a]! += s;
+    if (b !== undefined) g[b]![b]! += s;
+    if (a !== undefined && b !== undefined) {
+      g[a]![b]! -= s;
+      g[b]![a]! -= s;
+    }
+  });
+  const from = index.get(current.from);
+  if (from !== undefined) g[from]![n]! += current.amps;
+  // Symmetric and diagonally dominant: no pivoting is needed.
+  for (let k = 0; k < n; k++)
+    for (let r = k + 1; r < n; r++) {
+      const f = g[r]![k]! / g[k]![k]!;
+      if (f !== 0) for (let c = k; c <= n; c++) g[r]![c]! -= f * g[k]![c]!;
+    }
+  const v = new Float64Array(n);
+  for (let k = n - 1; k >= 0; k--) {
+    let sum = g[k]![n]!;
+    for (let c = k + 1; c < n; c++) sum -= g[k]![c]! * v[c]!;
+    v[k] = sum / g[k]![k]!;
+  }
+  return new Map([[current.to, 0], ...free.map((p, i): [string, number] => [p, v[i]!])]);
+}
+
+/** The wires of the shortest way between two points. */
+function wayBetween(wires: readonly GroundWire[], from: string, to: string): GroundWire[] {
+  const by = new Map<string, GroundWire>();
+  const reached = new Set([from]);
+  for (const p of reached)
+    for (const w of wires) {
+      const other = w.from === p ? w.to : w.to === p ? w.from : undefined;
+      if (other !== undefined && !reached.has(other)) {
+        reached.add(other);
+        by.set(other, w);
+      }
+    }
+  const way: GroundWire[] = [];
+  for (let p = to; p !== from; ) {
+    const w = by.get(p);
+    if (!w) return [];
+    way.push(w);
+    p = w.from === p ? w.to : w.from;
+  }
+  return way;
+}
+
+/** A closed way for each wire beyond those that join all points once. */
+function loopsOf(wires: readonly GroundWire[]): string[][] {
+  const tree: GroundWire[] = [];
+  const loops: string[][] = [];
+  for (const w of wires) {
+    if (w.from === w.to) continue;
+    const way = wayBetween(tree, w.from, w.to);
+    if (way.length === 0) tree.push(w);
+    else {
+      let at = w.to;
+      loops.push([
+        w.from,
+        w.to,
+        ...way.map((x) => (at = x.from === at ? x.to : x.from)).slice(0, -1),
+      ]);
+    }
+  }
+  return loops;
+}
+
+export type Scheme = "as found" | "star" | "bus";
+
+/**
+ * The same points and currents wired otherwise: every point by a wire of its own to the first reservoir's minus, or along one bus
+ * in the order of the signal, the input's end at the chassis. Wires are of the mean area and length of those found.
+ */
+export function rewired(map: GroundMapDrawn, scheme: Scheme): GroundMapDrawn {
+  if (scheme === "as found") return map;
+  const points = [...new Set(map.wires.flatMap((w) => [w.from, w.to]))];
+  const copper = map.wires.filter((w) => w.area > 0);
+  const area = copper.reduce((sum, w) => sum + w.area, 0) / Math.max(1, copper.length) || 0.75;
+  const length = copper.reduce((sum, w) => sum + w.length, 0) / Math.max(1, copper.length) || 0.1;
+  const wire = (from: string, to: string): GroundWire => ({ from, to, area, length });
+  // Where most current comes back: the charging pulses end there.
+  const centre = [...map.currents].sort((a, b) => b.amps - a.amps)[0]?.to ?? points[0]!;
+  if (scheme === "star") return { ...map, wires: points.filter((p) => p !== centre).map((p) => wire(p, centre)) };
+  const order = [map.inputGround, map.stageGround, ...points.filter((p) => p !== map.inputGround && p !== map.stageGround && p !== centre), centre];
+  const bus = [...new Set(order)];
+  return { ...map, wires: bus.slice(1).map((p, i) => wire(bus[i]!, p)) };
+}
+
+/** What stands between a lifted ground and the chassis, and what the loop's hum becomes: its volts divide over the loop's own ohms. */
+export function liftLeaves(network: { ohms?: number; farads?: number; diodes?: boolean }, loopVolts: number, loopOhms: number, hertz: number) {
+  // Two diodes across the lift conduct above about half a volt: below it they are not there.
+  const shorted = network.diodes === true && loopVolts > 0.5;
+  const g = 1 / (network.ohms ?? Infinity);
+  const b = 2 * Math.PI * hertz * (network.farads ?? 0);
+  const size = Math.hypot(g, b);
+  const ohms = shorted ? 0 : size > 0 ? 1 / size : Infinity;
+  const [re, im] = size > 0 ? [g / size ** 2, -b / size ** 2] : [Infinity, 0];
+  const left = shorted ? 1 : size > 0 ? loopOhms / Math.hypot(loopOhms + re, im) : 0;
+  return { ohms, partLeft: left, decibels: left > 0 ? 20 * Math.log10(left) : -Infinity, lifts: left < 0.1 };
+}
+
+/** The safety earth: its own bolt on bare metal, its measured bond. It is never part of the signal's ground. */
+export function judgeBond(map: Pick<GroundMapDrawn, "bondOhms" | "ownBolt">, limit = BOND_OHMS): { sound: boolean; says: string }[] {
+  return [
+    map.ownBolt === undefined
+      ? { sound: false, says: "Whether the safety earth has a bolt of its own was not looked at" }
+      : map.ownBolt
+        ? { sound: true, says: "The safety earth stands on a bolt of its own, on bare metal" }
+        : { sound: false, says: "The safety earth shares its bolt or stands on paint: it gets one of its own, on bare metal, with a locking washer" },
+    map.bondOhms === undefined
+      ? { sound: false, says: `Its bond was not measured: from the plug's earth pin to the chassis, ${limit} Ω at most` }
+      : { sound: map.bondOhms <= limit, says: `Its bond reads ${map.bondOhms} Ω; ${limit} Ω at most` },
+  ];
+}
+
+/** The heater wiring as a checklist, each with the reason. */
+export const HEATER_CHECKS: { id: string; what: string; why: string }[] = [
+  { id: "reference", what: "The winding is referred to ground: centre tap, two resistors or a balance control", why: "without it the whole winding floats on stray capacitance and hums into every cathode" },
+  { id: "twisted", what: "The pair is twisted tightly as far as each socket", why: "the two fields cancel only where the wires are as near each other as both are to the grid" },
+  { id: "corner", what: "It runs in the chassis corner, or high above the sockets, away from grid leads", why: "picofarads to a grid of a megohm are enough" },
+  { id: "crosses", what: "It crosses signal leads at a right angle", why: "side by side couples along the whole length" },
+  { id: "phase", what: "Push-pull sockets are wired the same way round", why: "what both halves pick up alike cancels in the output transformer" },
+  { id: "single", what: "No socket uses the chassis as one heater lead", why: "amperes in the chassis are in series with every ground on it" },
+  { id: "lifted", what: "Cathode followers and cascodes: the winding is lifted in voltage where cathodes stand high", why: "heater to cathode insulation leaks and breaks down beyond its rating" },
+];
