@@ -16,6 +16,7 @@ import { venn } from "./jobs/drover";
 import { ferry, rusk } from "./jobs/lantern";
 import { halberdHead } from "./jobs/halberd";
 import { foyerLantern } from "./jobs/foyer";
+import { dryDecoupler, fortyMinutes, howl } from "./jobs/noise";
 import { kitchenSet, museum } from "./jobs/minor";
 import { lamplight } from "./jobs/picture-house";
 import { marrowby, netmakers } from "./jobs/wren";
@@ -34,6 +35,20 @@ const ON_THE_BENCH: [number, number, BenchFault[]][] = [
   [1008, 67, [{ set: "R9=open" }]],
   [1009, 71, [{ set: "V6=winding-short" }]],
   [1010, 73, [{ set: "V2=heater-open" }]],
+  [
+    1011,
+    79,
+    [
+      {
+        set: "",
+        part: "reverb return lead",
+        sound: { kind: "squeal", level: -14, at: 1180 },
+        when: "footswitch lead long & treble boost on",
+      },
+    ],
+  ],
+  [1012, 83, [{ set: "C3=0.5u" }]],
+  [1013, 89, [{ set: "C8=open", afterMinutes: 40 }]],
 ];
 
 /** Fills an empty shop. `now` is the time that the tapes lead up to. */
@@ -74,5 +89,8 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   await take(1008, "Ferry Dance Orchestra", "Halberd 120", "OH-0217", halberd, halberdHead(days(), photo));
   await take(1009, "Lamplight Picture House", "Lantern 15", "TW-2218", lantern, foyerLantern(days(), photo));
   await take(1010, "Mrs. Tilda Marrowby", "Vantry Minor", "M-0411", minor, kitchenSet(days()));
+  await take(1011, "Osric Venn", "Drover 40", "D2416", drover, howl(days(), photo));
+  await take(1012, "Netmakers' Hall committee", "Lantern 15", "TW-2950", lantern, dryDecoupler(days()));
+  await take(1013, "Port Ellery Radio Museum", "Wren 5", "B0412", wren, fortyMinutes(days()));
   for (const [id, seed, faults] of ON_THE_BENCH) await putOnBench(database, id, { seed, faults });
 }

@@ -11,9 +11,12 @@ import { ohmmeter } from "@/core/solver/ohmmeter";
 import { pulsesOf, rippleOf } from "@/core/solver/ripple";
 import { readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "@/core/solver/operating-point";
 import { knobsOf, type Knob } from "@/core/solver/tolerance";
+import { chainOf } from "@/core/noise/chain";
+import { humAt } from "@/core/noise/response";
 import { parseQuantity } from "@/core/quantity/parse";
 import { isRectifier } from "@/core/circuit/blocks";
 import { heaterOf, heaterString } from "@/core/supply/heaters";
+import type { Heard } from "./recordings";
 import { rippleAt } from "./ripple";
 
 /** A true fault, with the circumstances that it needs to show. */
@@ -22,8 +25,12 @@ export interface BenchFault {
   set: string;
   /** Shows only after so many minutes of power. */
   afterMinutes?: number;
-  /** Shows only while this stands among the switches and controls: "panel on". */
+  /** Shows only while this stands among the switches and controls: "panel on"; of several, joined by " & ", all of them. */
   when?: string;
+  /** What it sounds like, where the netlist does not say it: then `set` is empty. */
+  sound?: Heard;
+  /** The part that takes it along when it is replaced, where `set` names none. */
+  part?: string;
 }
 
 /** How the amp stands: what decides its voltages. */
@@ -47,6 +54,8 @@ const SPREAD = 0.5;
 const MOST_KEPT = 60;
 const RIPPLE_STEP = 5;
 const TAP = "TAP=";
+/** Volts at the speaker that the simulated microphone's pad takes to full scale, peak. */
+export const FULL_SCALE_VOLTS = 2;
 /** What a sound film capacitor leaks through, ohms; what a tester shows of a sound used tube, percent. */
 const SOUND_FILM = 2e9;
 const TESTED = 95;
@@ -96,9 +105,20 @@ export class BenchAmp {
   private sets({ warmMinutes, noted }: Pick<Stands, "warmMinutes" | "noted">, taps = false): string[] {
     const about = noted.toLowerCase();
     return this.faults
-      .filter((f) => f.set.startsWith(TAP) === taps)
-      .filter((f) => warmMinutes >= (f.afterMinutes ?? 0) && (!f.when || about.includes(f.when.toLowerCase())))
+      .filter((f) => f.set !== "" && f.set.startsWith(TAP) === taps)
+      .filter((f) => shows(f, warmMinutes, about))
       .map((f) => f.set);
+  }
+
+  /** What it sounds like as it stands: its faults by name, and the hum of its supply at the speaker. */
+  sounds(stands: Stands): Heard[] {
+    const about = stands.noted.toLowerCase();
+    const faults = this.faults.flatMap((f) => (f.sound && shows(f, stands.warmMinutes, about) ? [f.sound] : []));
+    const whole = { ...stands, mains: Math.max(1, Math.round(stands.mains)) };
+    const op = this.solved(whole);
+    const out = op.network.index.get(chainOf(this.circuit).speaker ?? "");
+    const hum = out === undefined ? 0 : humAt(op, out);
+    return hum > 1e-6 ? [{ kind: "hum-double", level: 20 * Math.log10((hum * Math.SQRT2) / FULL_SCALE_VOLTS) }, ...faults] : faults;
   }
 
   /** The circuit as it stands: faults, switches, tubes out. */
@@ -275,6 +295,13 @@ export class BenchAmp {
     return op;
   }
 }
+
+const shows = (f: BenchFault, warmMinutes: number, noted: string) =>
+  warmMinutes >= (f.afterMinutes ?? 0) &&
+  (f.when ?? "")
+    .toLowerCase()
+    .split(" & ")
+    .every((w) => noted.includes(w));
 
 /** What a fault is of, upper case: "XV2.g=open" is of V2.G. */
 export function partOf(set: string): string {

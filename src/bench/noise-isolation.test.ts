@@ -40,7 +40,11 @@ test("the Drover: every cause is first or second after a median of six tests, an
 
 describe("the Lantern", () => {
   const table = tableOf("lantern-15");
-  const left = (...answers: [string, string][]) => isolate(table, answers.map(([test, outcome]) => ({ test, outcome })));
+  const left = (...answers: [string, string][]) =>
+    isolate(
+      table,
+      answers.map(([test, outcome]) => ({ test, outcome })),
+    );
 
   test("what a test does follows from the circuit: a volume control silences what enters before it alone", () => {
     const at = (cause: string) => truthful(table, cause, "down:P1");

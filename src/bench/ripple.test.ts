@@ -39,6 +39,9 @@ test.each([
   for (const node of nodes) {
     const [byHarmonics, byTime] = [all.get(node)!, rippleAt(circuit, node, 230, op)];
     const ratio = byHarmonics / byTime;
-    expect([node, ratio > 0.9 && ratio < 1.1 ? "within 10 %" : `${byHarmonics} V by harmonics, ${byTime} V by time`]).toEqual([node, "within 10 %"]);
+    expect([node, ratio > 0.9 && ratio < 1.1 ? "within 10 %" : `${byHarmonics} V by harmonics, ${byTime} V by time`]).toEqual([
+      node,
+      "within 10 %",
+    ]);
   }
 });

@@ -1,10 +1,10 @@
-/** A job as one open file: a ZIP of job.json and its photos. Import into an empty shop, export again: the same bytes. */
+/** A job as one open file: a ZIP of job.json, its photos and recordings. Import into an empty shop, export again: the same bytes. */
 
 import { createHash } from "node:crypto";
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
 import { EVENT_TYPES } from "@/core/job/events/validate";
 import type { JobEvent } from "@/core/job/events/event";
-import { getAttachment, storePhoto } from "./attachments";
+import { getAttachment, storePhoto, storeRecording } from "./attachments";
 import type { Database, Sql } from "./db";
 import { UserError } from "./errors";
 import { addModel, getModel } from "./models";
@@ -13,7 +13,7 @@ import { checkIncoming, getJob, insert, openJob, readTape, writeSummary, type In
 export const ARCHIVE_VERSION = 1;
 const FORMAT = "scutum-job";
 const MOST_BYTES = 300 * 1024 * 1024;
-const EXTENSION: Record<string, string> = { "image/jpeg": "jpg", "image/png": "png", "image/webp": "webp" };
+const EXTENSION: Record<string, string> = { "image/jpeg": "jpg", "image/png": "png", "image/webp": "webp", "audio/wav": "wav" };
 /** A ZIP entry needs a date; a fixed one keeps two exports of one job equal. */
 const ZIP_DATE = new Date(1980, 0, 1, 0, 0, 0);
 
@@ -39,13 +39,13 @@ function canonical(value: unknown): string {
   );
 }
 
-/** Hashes of the photos that a tape speaks of, in order. */
-function photosOf(events: JobEvent[]): string[] {
+/** Hashes of the photos and recordings that a tape speaks of, in order. */
+function attachmentsOf(events: JobEvent[]): string[] {
   const hashes = events.flatMap((e) => {
     const p = e.payload as { hash?: string; photo?: string; photos?: string[] };
     return [
-      ...(e.type === "photo" && p.hash ? [p.hash] : []),
-      ...(e.type === "removed" && p.photo ? [p.photo] : []),
+      ...((e.type === "photo" || e.type === "recording") && p.hash ? [p.hash] : []),
+      ...((e.type === "removed" || e.type === "provoked") && p.photo ? [p.photo] : []),
       ...(e.type === "finding" ? (p.photos ?? []) : []),
     ];
   });
@@ -62,9 +62,9 @@ export async function exportJob(sql: Sql, jobId: number): Promise<Uint8Array> {
   const events = await readTape(sql, jobId);
   const files: Zippable = {};
   const attachments: ArchiveFile["attachments"] = [];
-  for (const hash of photosOf(events)) {
+  for (const hash of attachmentsOf(events)) {
     const { type, bytes } = await getAttachment(sql, hash);
-    const file = `photos/${hash}.${EXTENSION[type] ?? "bin"}`;
+    const file = `${type === "audio/wav" ? "recordings" : "photos"}/${hash}.${EXTENSION[type] ?? "bin"}`;
     attachments.push({ hash, type, file });
     // Photos are compressed already.
     files[file] = [Uint8Array.from(bytes), { level: 0, mtime: ZIP_DATE }];
@@ -140,13 +140,13 @@ export async function importJob(database: Database, bytes: Uint8Array): Promise<
   });
   for (const a of archive.attachments) {
     const data = files[a.file];
-    if (!data) throw broken(`the photo ${a.file} is missing`);
+    if (!data) throw broken(`the attachment ${a.file} is missing`);
     if (createHash("sha256").update(data).digest("hex") !== a.hash)
-      throw broken(`the photo ${a.file} is not what it was when it was exported`);
+      throw broken(`the attachment ${a.file} is not what it was when it was exported`);
   }
   const stored = new Set(archive.attachments.map((a) => a.hash));
-  const lost = photosOf(events).find((h) => !stored.has(h));
-  if (lost) throw broken(`a photo that the tape speaks of (${lost.slice(0, 8)}…) is not in it`);
+  const lost = attachmentsOf(events).find((h) => !stored.has(h));
+  if (lost) throw broken(`a photo or recording that the tape speaks of (${lost.slice(0, 8)}…) is not in it`);
 
   return database.transaction(async (sql) => {
     const [there] = await sql.query<{ id: number }>("select id from jobs where uid = $1", [job.uid]);
@@ -155,7 +155,8 @@ export async function importJob(database: Database, bytes: Uint8Array): Promise<
       ? await sql.query<{ n: number }>("select count(*)::int as n from events where id = any($1::uuid[])", [events.map((e) => e.id)])
       : [{ n: 0 }];
     if (ids!.n > 0) throw new UserError(409, `${ids!.n} lines of this tape are on another job of this shop. Nothing was changed.`);
-    for (const a of archive.attachments) await storePhoto(sql, files[a.file]!);
+    for (const a of archive.attachments)
+      await (a.type === "audio/wav" ? storeRecording(sql, files[a.file]!) : storePhoto(sql, files[a.file]!));
     const model = archive.netlist === null ? undefined : await addModel(sql, archive.netlist, archive.model ?? {});
     const [taken] = await sql.query<{ id: number }>("select id from jobs where id = $1", [job.number]);
     const head = await openJob(sql, {

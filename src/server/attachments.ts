@@ -1,7 +1,8 @@
-/** Photos: bytes in the database, named by their hash, checked to be pictures. */
+/** Photos and recordings: bytes in the database, named by their hash, checked to be what they are said to be. */
 
 import { createHash } from "node:crypto";
 import sharp from "sharp";
+import { HEAD_BYTES, readWavHead } from "@/core/noise/wav";
 import type { Sql } from "./db";
 import { UserError } from "./errors";
 
@@ -38,9 +39,30 @@ export async function storePhoto(sql: Sql, bytes: Uint8Array): Promise<{ hash: s
   return { hash, type };
 }
 
+/** Largest recording that is kept: five minutes of 48 kHz stereo at 16 bits. */
+export const MOST_RECORDING_BYTES = 60 * 1024 * 1024;
+
+/** Checks that the bytes are a WAV and stores them; the same recording is stored once. */
+export async function storeRecording(sql: Sql, bytes: Uint8Array): Promise<{ hash: string; type: string }> {
+  if (bytes.length > MOST_RECORDING_BYTES) throw new UserError(413, recordingTooLarge(bytes.length));
+  try {
+    readWavHead(bytes.subarray(0, HEAD_BYTES), bytes.length);
+  } catch (error) {
+    throw new UserError(422, `This is no recording that can be read: ${(error as Error).message}.`);
+  }
+  const hash = createHash("sha256").update(bytes).digest("hex");
+  const type = "audio/wav";
+  await sql.query("insert into attachments (hash, type, bytes) values ($1, $2, $3) on conflict (hash) do nothing", [hash, type, bytes]);
+  return { hash, type };
+}
+
+export function recordingTooLarge(bytes: number): string {
+  return `The recording has ${size(bytes)}; up to ${size(MOST_RECORDING_BYTES)} are kept. It was looked at all the same: cut it shorter to keep it.`;
+}
+
 export async function getAttachment(sql: Sql, hash: string): Promise<Attachment> {
   const [row] = await sql.query<Attachment>("select hash, type, bytes from attachments where hash = $1", [hash]);
-  if (!row) throw new UserError(404, "There is no such photo here.");
+  if (!row) throw new UserError(404, "There is no such photo or recording here.");
   return row;
 }
 

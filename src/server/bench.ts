@@ -2,10 +2,13 @@
 
 import { BenchAmp, partOf, type BenchFault } from "@/bench/amp";
 import { BenchChannel, type Listener, type Simulator } from "@/bench/channel";
+import { listen } from "@/bench/recordings";
 import { BenchSession, type BenchState } from "@/bench/session";
+import { writeWav } from "@/core/noise/wav";
 import type { JobState } from "@/core/job/fold";
 import { foldJob } from "@/core/job/fold";
 import { wallVolts } from "@/core/circuit/line";
+import { experimentsIn } from "@/core/circuit/in-use";
 import { readCircuit } from "@/core/circuit/read";
 import { db, type Sql } from "./db";
 import { UserError } from "./errors";
@@ -37,7 +40,7 @@ export function faultsLeft(faults: BenchFault[], state: Pick<JobState, "changes"
     // Shorted turns are written at the rectifier that shows them, and leave with the transformer.
     f.set.endsWith("=winding-short")
       ? !transformer
-      : !replaced.some((position) => partOf(f.set) === position || partOf(f.set).startsWith(`${position}.`)),
+      : !replaced.some((position) => [partOf(f.set), f.part?.toUpperCase()].some((p) => p === position || p?.startsWith(`${position}.`))),
   );
 }
 
@@ -50,7 +53,8 @@ export function standing(state: JobState, at: number): BenchState {
     on,
     seconds,
     without: on ? power.without : [],
-    set: [],
+    // What is tried in the amp is tried in this one too.
+    set: experimentsIn(state),
     warmMinutes: on ? seconds / 60 : 0,
     noted: "",
     lamp: on && power.through?.includes("lamp") === true,
@@ -76,6 +80,30 @@ export async function benchChannel(jobId: number): Promise<BenchChannel> {
     shared.scutumBenches.set(jobId, channel);
   }
   return channel;
+}
+
+/**
+ * What a microphone before the amp records now, as a WAV of 44.1 kHz. @param noted circumstances, as the faults name them.
+ * @throws UserError 409 when the amp is off or is not on the simulated bench.
+ */
+export async function recordAmp(jobId: number, seconds: number, noted: string): Promise<Uint8Array> {
+  const database = await db();
+  const [record, job] = [await benchRecord(database, jobId), await wholeJob(database, jobId)];
+  if (!record || !job.model) throw new UserError(409, "No simulated microphone: this amp is not on the simulated bench.");
+  const state = foldJob(job.events);
+  const stands = standing(state, Date.now());
+  if (!stands.on) throw new UserError(409, "The amp is off: there is nothing to hear. Put it on, with its speaker or a load.");
+  const amp = new BenchAmp(job.model.netlist, record.seed, faultsLeft(record.faults, state));
+  const mains = wallOf(state.mainsVolts, usualVolts(job));
+  const heard = amp.sounds({ mains, without: stands.without, set: [], warmMinutes: stands.warmMinutes, noted });
+  const options = {
+    rate: 44_100,
+    seconds,
+    mains: amp.circuit.mains?.hertz ?? 50,
+    seed: record.seed + Math.round(stands.seconds),
+    room: -74,
+  };
+  return writeWav([listen(heard, options)], options.rate, 16);
 }
 
 /** The tape's last mains may have been read behind a lamp or a turned dial: then the wall is the shop's usual one. */

@@ -40,6 +40,13 @@ for (const theme of ["enamel", "ledger"] as const) {
       "/jobs/1004/walk",
       "/jobs/1004/suspects",
       "/jobs/1004/probe",
+      "/jobs/1011/signal",
+      "/jobs/1012/noise",
+      "/jobs/1012/noise#Where it enters",
+      "/jobs/1011/noise#Conditions",
+      "/jobs/1012/noise#Grounds",
+      "/jobs/1013/noise#Comes and goes",
+      "/jobs/1002/noise#Where it enters",
       "/jobs/1005/work",
       "/jobs/1005/output-stage",
       "/jobs/1001/prove",
@@ -52,6 +59,9 @@ for (const theme of ["enamel", "ledger"] as const) {
       const part = path.split("#")[1];
       if (part) await page.locator("[data-ready]").first().waitFor();
       if (part) await page.getByRole("tab", { name: part }).click();
+      if (part === "Where it enters") await page.getByRole("region", { name: "Next test" }).waitFor({ timeout: 60_000 });
+      if (part === "Grounds") await page.getByRole("table", { name: "Wires" }).waitFor();
+      if (path.endsWith("/signal")) await page.getByRole("region", { name: "Response figures" }).waitFor();
       if (path.includes("/bring-up")) await page.locator("progress").first().waitFor({ state: "detached" });
       if (path.endsWith("/suspects")) await page.getByRole("region", { name: "Predicted beside measured" }).waitFor();
       const audit = new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]);

@@ -2,6 +2,8 @@
 
 import { NextResponse } from "next/server";
 import { refusalOf } from "@/app/same-site";
+import { getAttachment } from "@/server/attachments";
+import { db } from "@/server/db";
 import { explain, UserError } from "@/server/errors";
 
 /** Runs a handler; what the person can mend comes back as `{error, details}`, anything else as a plain 500. */
@@ -69,4 +71,17 @@ export async function readJson(request: Request, most?: number): Promise<unknown
 export function jobNumber(text: string): number {
   if (!/^\d{1,9}$/.test(text)) throw new UserError(404, `There is no job ${JSON.stringify(text.slice(0, 20))} here.`);
   return Number(text);
+}
+
+/** A stored photo or recording as it was sent; its hash is its name, so that it may be kept for ever. */
+export async function attachmentResponse(request: Request, hash: string): Promise<Response> {
+  sameSiteOnly(request);
+  const { type, bytes } = await getAttachment(await db(), hash);
+  return new Response(Buffer.from(bytes), {
+    headers: {
+      "content-type": type,
+      "cache-control": "private, max-age=31536000, immutable",
+      "content-security-policy": "default-src 'none'",
+    },
+  });
 }

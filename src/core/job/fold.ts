@@ -4,7 +4,17 @@ import { is, type JobEvent } from "./events/event";
 import type { Accessory, Brief, Claim, Complaint, DateCode, Identity, JobOpened, Photo, Reproduction } from "./events/intake";
 import type { IsolationStep, MainsCurrent, StageDone } from "./events/bring-up";
 import type { Inspection, PotSweepTaken, Temperature, TubeTest } from "./events/cold";
-import type { ConditionsRun, ConditionsSet, GroundMapDrawn, NoiseTestDone, Occurrence, Provoked, RecordingTaken, SoakBegun, SoakEnded } from "./events/noise";
+import type {
+  ConditionsRun,
+  ConditionsSet,
+  GroundMapDrawn,
+  NoiseTestDone,
+  Occurrence,
+  Provoked,
+  RecordingTaken,
+  SoakBegun,
+  SoakEnded,
+} from "./events/noise";
 import type { Conditions, Finding, Observation, Reading } from "./events/bench";
 import type { Advice, Approval, BillLine, Change, Returned, SafetyTest, Waiting } from "./events/work";
 import type { SafetyTestKind } from "./events/words";

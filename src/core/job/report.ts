@@ -8,6 +8,7 @@ import type { Circuit } from "../circuit/circuit";
 import type { Conditions, Reading } from "./events/bench";
 import { latestReading, openApprovals, type JobState, type Line } from "./fold";
 import type { JobView } from "./job-view";
+import { reportNoise, type ReportNoise } from "./report-noise";
 import { limitText, safetyTestsFor, SAFETY_NOTE, testValue } from "./safety-tests";
 import type { Settings } from "./settings";
 import { dateAmp } from "./dating";
@@ -36,6 +37,7 @@ export interface Report {
   stairs?: { before: StaircaseStep[]; after: StaircaseStep[] };
   parts: { position: string; old: string; fitted: string; why: string; reversible: boolean; oldWent: string }[];
   experiments: { position: string; what: string; outcome: string }[];
+  noise?: ReportNoise;
   safety: { name: string; result: string; limit: string; verdict: "passed" | "failed" | "not done" }[];
   safetyNote: string;
   declined: string[];
@@ -112,7 +114,19 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
     })),
     experiments: state.changes
       .filter((c) => c.kind === "experiment")
-      .map((c) => ({ position: c.position, what: c.newPart, outcome: `${c.outcome ?? "open"}${c.result ? `: ${c.result}` : ""}` })),
+      .map((c) => ({
+        position: c.position,
+        what: c.hypothesis ? `${c.newPart}, to see: ${c.hypothesis}` : c.newPart,
+        outcome: [
+          c.outcome === "reverted" ? "put back" : (c.outcome ?? "open"),
+          c.before && `before: ${c.before}`,
+          c.after && `after: ${c.after}`,
+          c.result,
+        ]
+          .filter(Boolean)
+          .join("; "),
+      })),
+    noise: reportNoise(state, Date.parse(state.lastAt ?? state.opened?.at ?? "1970-01-01"), circuit?.mains?.hertz),
     safety: tests.map((t) => {
       const done = state.safetyTests.get(t.test);
       const unit = t.unit;

@@ -2,7 +2,8 @@ import { soakPlan, soakState } from "./soak";
 import { foldJob } from "./fold";
 import { START, tape } from "./tape-for-tests";
 
-const tapeOf = (lines: Parameters<typeof tape>) => tape(...lines.map(([minutes, draft]): Parameters<typeof tape>[number] => [minutes * 60, draft]));
+const tapeOf = (lines: Parameters<typeof tape>) =>
+  tape(...lines.map(([minutes, draft]): Parameters<typeof tape>[number] => [minutes * 60, draft]));
 
 test("hours without failure for a confidence: about three mean intervals for 95 %, more when few failures were seen", () => {
   // A hundred failures in 200 h: two hours between them; ln 20 = 3.0 of those.
@@ -27,7 +28,10 @@ test("bad figures are refused by name", () => {
   expect(() => soakPlan({ failures: 1, hours: 2, onsetMinutes: 0, confidence: 1 })).toThrow("0.5 to 0.999");
 });
 
-const begun = { type: "soak-begun", payload: { fault: "loses half its level", failures: 3, hours: 2, onsetMinutes: 40, confidence: 0.95 } } as const;
+const begun = {
+  type: "soak-begun",
+  payload: { fault: "loses half its level", failures: 3, hours: 2, onsetMinutes: 40, confidence: 0.95 },
+} as const;
 const on = { type: "power", payload: { state: "on", plug: "in" } } as const;
 const off = { type: "power", payload: { state: "off", plug: "out" } } as const;
 

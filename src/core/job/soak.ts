@@ -27,8 +27,14 @@ const BEYOND_ONSET = 1.5;
  * @param failures seen within @param hours of running. @param onsetMinutes minutes of power until it used to show; 0 when it had nothing to do with warmth.
  * @throws RangeError for fewer than one failure, no hours, or a confidence outside 0.5 to 0.999.
  */
-export function soakPlan({ failures, hours, onsetMinutes, confidence }: Pick<SoakBegun, "failures" | "hours" | "onsetMinutes" | "confidence">): SoakPlan {
-  if (!(failures >= 1) || !(hours > 0)) throw new RangeError("a soak is measured by how often it used to fail: at least one failure within some hours");
+export function soakPlan({
+  failures,
+  hours,
+  onsetMinutes,
+  confidence,
+}: Pick<SoakBegun, "failures" | "hours" | "onsetMinutes" | "confidence">): SoakPlan {
+  if (!(failures >= 1) || !(hours > 0))
+    throw new RangeError("a soak is measured by how often it used to fail: at least one failure within some hours");
   if (!(confidence >= 0.5 && confidence <= 0.999)) throw new RangeError(`a confidence of ${confidence}; accepted: 0.5 to 0.999`);
   const needed = hours * ((1 - confidence) ** (-1 / failures) - 1);
   if (onsetMinutes <= 0) return { hours: needed, cycles: 1, cycleMinutes: 0 };

@@ -14,7 +14,8 @@ export function tellNoise(e: JobEvent): string | undefined {
   if (is(e, "ground-map")) return `Ground map: ${e.payload.wires.length} wires, ${e.payload.currents.length} currents`;
   if (is(e, "provoked")) {
     const { place, by, tool, response, ohmsFrom, ohmsTo } = e.payload;
-    const jump = ohmsFrom !== undefined && ohmsTo !== undefined ? `, ${formatQuantity(ohmsFrom, "Ω", 3)} to ${formatQuantity(ohmsTo, "Ω", 3)}` : "";
+    const jump =
+      ohmsFrom !== undefined && ohmsTo !== undefined ? `, ${formatQuantity(ohmsFrom, "Ω", 3)} to ${formatQuantity(ohmsTo, "Ω", 3)}` : "";
     return `${{ tap: "Tapped", flex: "Flexed", heat: "Heated", cold: "Cooled" }[by]} ${place}${tool ? ` with ${tool}` : ""}: ${response}${jump}`;
   }
   if (is(e, "occurrence"))

@@ -79,8 +79,21 @@ function supplyCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
         // A good one held across it does its work.
         reacts: { [`bridge:${name}`]: -12 },
       };
-      out.push({ ...base, id: `${name} open`, fault: `${name} open`, says: `${name} has lost its capacitance: no filter at ${rail.name}`, prior: old ? 5 : 1, changes: [`${name}=open`] });
-      out.push({ ...base, id: `${name} low`, says: `${name} has little of its capacitance left`, prior: old ? 7 : 1, changes: [`${name}=${0.2 * part.value!}`] });
+      out.push({
+        ...base,
+        id: `${name} open`,
+        fault: `${name} open`,
+        says: `${name} has lost its capacitance: no filter at ${rail.name}`,
+        prior: old ? 5 : 1,
+        changes: [`${name}=open`],
+      });
+      out.push({
+        ...base,
+        id: `${name} low`,
+        says: `${name} has little of its capacitance left`,
+        prior: old ? 7 : 1,
+        changes: [`${name}=${0.2 * part.value!}`],
+      });
     }
   }
   const decouplers = chain.rails.slice(1).filter((r) => chain.stages.filter((s) => s.rail === r.node).length > 0);
@@ -469,14 +482,36 @@ function outsideCauses(chain: Chain): NoiseCause[] {
 
 /** What lets no signal through: no noise, but the touch of a grid tells where. */
 function lostSignal(circuit: Circuit, chain: Chain): NoiseCause[] {
-  const silent = { prior: 1, sounds: { "nothing at all": 0.95, clean: 0.05 } as NoiseCause["sounds"], enters: [], reacts: {}, silent: true };
+  const silent = {
+    prior: 1,
+    sounds: { "nothing at all": 0.95, clean: 0.05 } as NoiseCause["sounds"],
+    enters: [],
+    reacts: {},
+    silent: true,
+  };
   return chain.stages.flatMap((s): NoiseCause[] => [
     ...(s.tube && !s.output
-      ? [{ ...silent, id: `${s.name} dead`, fault: `${s.tube.name} dead`, says: `${s.envelope} passes nothing`, refs: [s.envelope], changes: [`${s.tube.name}=dead`] }]
+      ? [
+          {
+            ...silent,
+            id: `${s.name} dead`,
+            fault: `${s.tube.name} dead`,
+            says: `${s.envelope} passes nothing`,
+            refs: [s.envelope],
+            changes: [`${s.tube.name}=dead`],
+          },
+        ]
       : []),
     ...(s.output
       ? []
-      : couplings(circuit, s, chain).map((c) => ({ ...silent, id: `${c.name} open`, fault: `${c.name} open`, says: `${c.name} passes nothing on`, refs: [c.name], changes: [`${c.name}=open`] }))),
+      : couplings(circuit, s, chain).map((c) => ({
+          ...silent,
+          id: `${c.name} open`,
+          fault: `${c.name} open`,
+          says: `${c.name} passes nothing on`,
+          refs: [c.name],
+          changes: [`${c.name}=open`],
+        }))),
   ]);
 }
 

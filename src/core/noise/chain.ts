@@ -108,6 +108,11 @@ function railOf(circuit: Circuit, plate: string | undefined): string | undefined
   if (!plate) return undefined;
   const rails = railsOf(circuit).map((r) => r.node);
   if (rails.includes(plate)) return plate;
-  const direct = circuit.elements.find((e) => (e.letter === "R" || e.letter === "L" || e.type?.startsWith("OPT_")) && e.nodes.includes(plate) && e.nodes.some((n) => rails.includes(n)));
+  const direct = circuit.elements.find(
+    (e) =>
+      (e.letter === "R" || e.letter === "L" || e.type?.startsWith("OPT_")) &&
+      e.nodes.includes(plate) &&
+      e.nodes.some((n) => rails.includes(n)),
+  );
   return direct?.nodes.find((n) => rails.includes(n));
 }

@@ -70,7 +70,9 @@ test("what is ruled out says by which run; contradictions are named", () => {
   const conditions = named(2);
   const run = (c0: string, c1: string, bad: Run["bad"]): Run => ({ settings: { c0, c1 }, bad });
   const answer = judgeRuns(conditions, [run("on", "on", "bad"), run("on", "off", "none")]);
-  expect(answer.ruledOut.find((r) => r.explanation.length === 1 && r.explanation[0]!.name === "c0" && r.explanation[0]!.setting === "on")!.by).toBe(1);
+  expect(
+    answer.ruledOut.find((r) => r.explanation.length === 1 && r.explanation[0]!.name === "c0" && r.explanation[0]!.setting === "on")!.by,
+  ).toBe(1);
   expect(answer.left.map(tellExplanation)).toEqual(["c1 on", "c0 on together with c1 on"]);
   const twice = judgeRuns(conditions, [run("on", "on", "bad"), run("on", "on", "none")]);
   expect(twice.contradictions[0]!.says).toContain("runs 1 and 2 had the same settings");

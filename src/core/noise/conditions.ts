@@ -68,7 +68,10 @@ function alikeButDifferent(conditions: readonly Condition[], runs: readonly Run[
   });
   return [...groups.values()]
     .filter((g) => new Set(g.map((i) => runs[i]!.bad !== "none")).size > 1)
-    .map((g) => ({ runs: g, says: `runs ${g.map((i) => i + 1).join(" and ")} had the same settings and not the same outcome: it may be intermittent` }));
+    .map((g) => ({
+      runs: g,
+      says: `runs ${g.map((i) => i + 1).join(" and ")} had the same settings and not the same outcome: it may be intermittent`,
+    }));
 }
 
 /** Settings beyond this many are drawn near the last run rather than all tried. */
@@ -83,7 +86,8 @@ function bestRun(
   runs: readonly Run[],
 ): { run: NonNullable<MatrixAnswer["next"]>; worst?: number } | undefined {
   const last = runs.at(-1)?.settings;
-  const moved = (s: Record<string, string>) => (last ? conditions.filter((c) => s[c.name] !== last[c.name]).length : 0);
+  // Without a run yet: nearest to all at their last setting, which is how a fault is said to show.
+  const moved = (s: Record<string, string>) => conditions.filter((c) => s[c.name] !== (last ? last[c.name] : c.settings.at(-1))).length;
   // Runs that part the explanations alike are one; of them the one with the fewest changes at the bench.
   const byParting = new Map<string, { settings: Record<string, string>; showing: number }>();
   for (const settings of everySetting(conditions)) {

@@ -50,7 +50,10 @@ export function genericCircuit(chain: GenericChain): string {
     '*@point B1 node=b1 order=10 label="Reservoir"',
     '*@point B2 node=b2 order=20 label="Screen supply"',
     '*@point B3 node=b3 order=30 label="Preamp supply"',
-    ...stages.map((s, i) => `*@stage ${s.tube} in=${i === 0 && !s.control ? "in" : `g${i}`} out=p${i}${s.control ? ` control=${s.control}` : ""} label="${s.tube}"`),
+    ...stages.map(
+      (s, i) =>
+        `*@stage ${s.tube} in=${i === 0 && !s.control ? "in" : `g${i}`} out=p${i}${s.control ? ` control=${s.control}` : ""} label="${s.tube}"`,
+    ),
   ];
   const parts: string[] = [
     "XPS b1 0 RECT_BRIDGE vac=230 rs=80 tube=silicon",
@@ -70,12 +73,23 @@ export function genericCircuit(chain: GenericChain): string {
     const into = i > 0 ? `c${i}` : "in";
     if (s.control) parts.push(`X${s.control} 0 ${grid} ${into} POT value=1MEG taper=audio pos=0.5`);
     else if (i > 0) parts.push(`R${20 + i} ${grid} 0 1MEG`, `R${30 + i} ${into} ${grid} 10`);
-    parts.push(`X${s.tube} p${i} ${grid} k${i} 12AX7`, `R${40 + i} b3 p${i} 100k ;@kind carbon`, `R${50 + i} k${i} 0 1.5k`, `C${20 + i} k${i} 0 25u`);
+    parts.push(
+      `X${s.tube} p${i} ${grid} k${i} 12AX7`,
+      `R${40 + i} b3 p${i} 100k ;@kind carbon`,
+      `R${50 + i} k${i} 0 1.5k`,
+      `C${20 + i} k${i} 0 25u`,
+    );
     from = `p${i}`;
   });
-  const bias = fixedBias ? ["XBS 0 bn RECT_HALF vac=30 rs=1k tube=silicon", "C50 0 bn 47u ;@kind electrolytic @volts 100", "R80 bn 0 47k"] : [];
+  const bias = fixedBias
+    ? ["XBS 0 bn RECT_HALF vac=30 rs=1k tube=silicon", "C50 0 bn 47u ;@kind electrolytic @volts 100", "R80 bn 0 47k"]
+    : [];
   if (pair) {
-    lines.push(`*@stage ${inverter} in=gi out=pi label="Inverter"`, `*@stage ${first} in=go out=po label="Output, upper"`, `*@stage ${second} in=gq out=pq label="Output, lower"`);
+    lines.push(
+      `*@stage ${inverter} in=gi out=pi label="Inverter"`,
+      `*@stage ${first} in=go out=po label="Output, upper"`,
+      `*@stage ${second} in=gq out=pq label="Output, lower"`,
+    );
     parts.push(
       `C30 ${from} gi 22n`,
       `X${inverter} pi gi ki 12AX7`,
@@ -108,5 +122,5 @@ export function genericCircuit(chain: GenericChain): string {
     );
   }
   if (feedback) parts.push("R70 out fb 10k", "R71 fb 0 1k", `C34 fb ${pair ? "ki" : `k${stages.length - 1}`} 1u`);
-  return [...lines, ...parts, ...bias, "R99 out 0 8 ;@label \"Speaker\"", ".end", ""].join("\n");
+  return [...lines, ...parts, ...bias, 'R99 out 0 8 ;@label "Speaker"', ".end", ""].join("\n");
 }

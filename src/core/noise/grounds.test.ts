@@ -43,7 +43,11 @@ test("two ways back share the current by their conductance, and are a loop", () 
 
 test("star and bus beside as found: of a star the first stage keeps only what its own wires carry", () => {
   const found = solveGrounds(AS_FOUND).humVolts;
-  const fixed = { ...AS_FOUND, currents: [{ ...AS_FOUND.currents[0]!, from: "rectifier" }, AS_FOUND.currents[1]!], wires: [...AS_FOUND.wires, wire("rectifier", "input")] };
+  const fixed = {
+    ...AS_FOUND,
+    currents: [{ ...AS_FOUND.currents[0]!, from: "rectifier" }, AS_FOUND.currents[1]!],
+    wires: [...AS_FOUND.wires, wire("rectifier", "input")],
+  };
   expect(solveGrounds(rewired(fixed, "star")).humVolts).toBeLessThan(1e-9);
   expect(solveGrounds(rewired(fixed, "bus")).humVolts).toBeLessThan(found);
   expect(rewired(fixed, "as found")).toBe(fixed);

@@ -64,7 +64,8 @@ export function solveGrounds(map: Pick<GroundMapDrawn, "wires" | "currents" | "i
   const each = currents.map((c) => potentials(points, map.wires, ohms, c));
   const at = (v: Map<string, number>, p: string) => v.get(p) ?? 0;
   const joined = points.includes(map.inputGround) && parts.get(map.inputGround) === parts.get(map.stageGround);
-  if (points.includes(map.inputGround) && points.includes(map.stageGround) && !joined) problems.push("the input's ground and the first stage's are not joined");
+  if (points.includes(map.inputGround) && points.includes(map.stageGround) && !joined)
+    problems.push("the input's ground and the first stage's are not joined");
   const by = currents
     .map((c, i) => ({ what: c.what, volts: joined ? Math.abs(at(each[i]!, map.inputGround) - at(each[i]!, map.stageGround)) : 0 }))
     .sort((a, b) => b.volts - a.volts);
@@ -93,7 +94,12 @@ function partsOf(points: readonly string[], wires: readonly GroundWire[]): Map<s
 }
 
 /** Volts of every point while one current flows in at its `from` and out at its `to`, the latter held at zero. */
-function potentials(points: readonly string[], wires: readonly GroundWire[], ohms: readonly number[], current: GroundCurrent): Map<string, number> {
+function potentials(
+  points: readonly string[],
+  wires: readonly GroundWire[],
+  ohms: readonly number[],
+  current: GroundCurrent,
+): Map<string, number> {
   const reached = new Set([current.to]);
   for (const p of reached) for (const w of wires) if (w.from === p || w.to === p) reached.add(w.from === p ? w.to : w.from);
   const free = [...reached].filter((p) => p !== current.to);
@@ -141,7 +147,7 @@ function wayBetween(wires: readonly GroundWire[], from: string, to: string): Gro
       }
     }
   const way: GroundWire[] = [];
-  for (let p = to; p !== from; ) {
+  for (let p = to; p !== from;) {
     const w = by.get(p);
     if (!w) return [];
     way.push(w);
@@ -160,11 +166,7 @@ function loopsOf(wires: readonly GroundWire[]): string[][] {
     if (way.length === 0) tree.push(w);
     else {
       let at = w.to;
-      loops.push([
-        w.from,
-        w.to,
-        ...way.map((x) => (at = x.from === at ? x.to : x.from)).slice(0, -1),
-      ]);
+      loops.push([w.from, w.to, ...way.map((x) => (at = x.from === at ? x.to : x.from)).slice(0, -1)]);
     }
   }
   return loops;
@@ -186,13 +188,23 @@ export function rewired(map: GroundMapDrawn, scheme: Scheme): GroundMapDrawn {
   // Where most current comes back: the charging pulses end there.
   const centre = [...map.currents].sort((a, b) => b.amps - a.amps)[0]?.to ?? points[0]!;
   if (scheme === "star") return { ...map, wires: points.filter((p) => p !== centre).map((p) => wire(p, centre)) };
-  const order = [map.inputGround, map.stageGround, ...points.filter((p) => p !== map.inputGround && p !== map.stageGround && p !== centre), centre];
+  const order = [
+    map.inputGround,
+    map.stageGround,
+    ...points.filter((p) => p !== map.inputGround && p !== map.stageGround && p !== centre),
+    centre,
+  ];
   const bus = [...new Set(order)];
   return { ...map, wires: bus.slice(1).map((p, i) => wire(bus[i]!, p)) };
 }
 
 /** What stands between a lifted ground and the chassis, and what the loop's hum becomes: its volts divide over the loop's own ohms. */
-export function liftLeaves(network: { ohms?: number; farads?: number; diodes?: boolean }, loopVolts: number, loopOhms: number, hertz: number) {
+export function liftLeaves(
+  network: { ohms?: number; farads?: number; diodes?: boolean },
+  loopVolts: number,
+  loopOhms: number,
+  hertz: number,
+) {
   // Two diodes across the lift conduct above about half a volt: below it they are not there.
   const shorted = network.diodes === true && loopVolts > 0.5;
   const g = 1 / (network.ohms ?? Infinity);
@@ -211,7 +223,10 @@ export function judgeBond(map: Pick<GroundMapDrawn, "bondOhms" | "ownBolt">, lim
       ? { sound: false, says: "Whether the safety earth has a bolt of its own was not looked at" }
       : map.ownBolt
         ? { sound: true, says: "The safety earth stands on a bolt of its own, on bare metal" }
-        : { sound: false, says: "The safety earth shares its bolt or stands on paint: it gets one of its own, on bare metal, with a locking washer" },
+        : {
+            sound: false,
+            says: "The safety earth shares its bolt or stands on paint: it gets one of its own, on bare metal, with a locking washer",
+          },
     map.bondOhms === undefined
       ? { sound: false, says: `Its bond was not measured: from the plug's earth pin to the chassis, ${limit} Ω at most` }
       : { sound: map.bondOhms <= limit, says: `Its bond reads ${map.bondOhms} Ω; ${limit} Ω at most` },
@@ -220,11 +235,35 @@ export function judgeBond(map: Pick<GroundMapDrawn, "bondOhms" | "ownBolt">, lim
 
 /** The heater wiring as a checklist, each with the reason. */
 export const HEATER_CHECKS: { id: string; what: string; why: string }[] = [
-  { id: "reference", what: "The winding is referred to ground: centre tap, two resistors or a balance control", why: "without it the whole winding floats on stray capacitance and hums into every cathode" },
-  { id: "twisted", what: "The pair is twisted tightly as far as each socket", why: "the two fields cancel only where the wires are as near each other as both are to the grid" },
-  { id: "corner", what: "It runs in the chassis corner, or high above the sockets, away from grid leads", why: "picofarads to a grid of a megohm are enough" },
+  {
+    id: "reference",
+    what: "The winding is referred to ground: centre tap, two resistors or a balance control",
+    why: "without it the whole winding floats on stray capacitance and hums into every cathode",
+  },
+  {
+    id: "twisted",
+    what: "The pair is twisted tightly as far as each socket",
+    why: "the two fields cancel only where the wires are as near each other as both are to the grid",
+  },
+  {
+    id: "corner",
+    what: "It runs in the chassis corner, or high above the sockets, away from grid leads",
+    why: "picofarads to a grid of a megohm are enough",
+  },
   { id: "crosses", what: "It crosses signal leads at a right angle", why: "side by side couples along the whole length" },
-  { id: "phase", what: "Push-pull sockets are wired the same way round", why: "what both halves pick up alike cancels in the output transformer" },
-  { id: "single", what: "No socket uses the chassis as one heater lead", why: "amperes in the chassis are in series with every ground on it" },
-  { id: "lifted", what: "Cathode followers and cascodes: the winding is lifted in voltage where cathodes stand high", why: "heater to cathode insulation leaks and breaks down beyond its rating" },
+  {
+    id: "phase",
+    what: "Push-pull sockets are wired the same way round",
+    why: "what both halves pick up alike cancels in the output transformer",
+  },
+  {
+    id: "single",
+    what: "No socket uses the chassis as one heater lead",
+    why: "amperes in the chassis are in series with every ground on it",
+  },
+  {
+    id: "lifted",
+    what: "Cathode followers and cascodes: the winding is lifted in voltage where cathodes stand high",
+    why: "heater to cathode insulation leaks and breaks down beyond its rating",
+  },
 ];

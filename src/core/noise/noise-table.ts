@@ -152,7 +152,12 @@ export class NoiseTable {
   }
 
   /** Volts at the speaker for an ampere into each place; undefined where the amp does not settle. */
-  private transfer(changes: readonly string[], what: NonNullable<NoiseTest["circuit"]>, hertz: number, ripple: boolean): Phasor[] | undefined {
+  private transfer(
+    changes: readonly string[],
+    what: NonNullable<NoiseTest["circuit"]>,
+    hertz: number,
+    ripple: boolean,
+  ): Phasor[] | undefined {
     const key = JSON.stringify([changes, what, hertz, ripple]);
     if (!this.transfers.has(key)) this.transfers.set(key, this.solve(changes, what, hertz, ripple));
     return this.transfers.get(key);
@@ -261,7 +266,9 @@ export class NoiseTable {
     const here = cause.changes.length === 0 || !op.converged ? sound : (this.rippleAt(cause.changes).get(test.node!) ?? sound);
     const ratio = (here + METER_FLOOR) / (sound + METER_FLOOR);
     const at = RIPPLE_READ.indexOf(rippleBucket(ratio));
-    const edge = Math.abs(Math.log(ratio / [1.8, 5, 0.5].reduce((a, b) => (Math.abs(Math.log(ratio / b)) < Math.abs(Math.log(ratio / a)) ? b : a))));
+    const edge = Math.abs(
+      Math.log(ratio / [1.8, 5, 0.5].reduce((a, b) => (Math.abs(Math.log(ratio / b)) < Math.abs(Math.log(ratio / a)) ? b : a))),
+    );
     const own = 0.6 + 0.34 * (1 - Math.exp(-edge / 0.25));
     return RIPPLE_READ.map((_, i) => (i === at ? own : (1 - own) / 3));
   }

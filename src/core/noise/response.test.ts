@@ -21,7 +21,9 @@ test("the output transformer turned round: the feedback comes back in phase, and
   const circuit = amp("drover-40");
   const turned = {
     ...circuit,
-    elements: circuit.elements.map((e) => (e.type === "OPT_PP" ? { ...e, nodes: [e.nodes[2]!, e.nodes[1]!, e.nodes[0]!, ...e.nodes.slice(3)] } : e)),
+    elements: circuit.elements.map((e) =>
+      e.type === "OPT_PP" ? { ...e, nodes: [e.nodes[2]!, e.nodes[1]!, e.nodes[0]!, ...e.nodes.slice(3)] } : e,
+    ),
   };
   expect(responseOf(turned, 230).feedback!.positive).toBe(true);
 });

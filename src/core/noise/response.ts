@@ -67,7 +67,7 @@ export function responseOf(circuit: Circuit, mains: number | undefined, changes:
     high: corner(hertz, gain, middle, 1),
     feedback: loopOf(amp, op, signal, feedbackOf(amp, chain)),
     square: squareOf(gainAt),
-    humMillivolts: 1e3 * humOf(op, out),
+    humMillivolts: 1e3 * humAt(op, out),
     noiseMicrovolts: 1e6 * noiseOf(amp, signal, out),
   };
 }
@@ -138,7 +138,8 @@ function squareOf(gainAt: (hertz: number) => Phasor): number[] {
   });
 }
 
-function humOf(op: OperatingPoint, out: number): number {
+/** Volts rms of ripple at one unknown. */
+export function humAt(op: OperatingPoint, out: number): number {
   const pulses = pulsesOf(op);
   const amp = rippleAmp(op, pulses);
   let sum = 0;

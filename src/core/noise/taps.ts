@@ -10,7 +10,12 @@ export function cornerHertz(ohms: number, farads: number): number {
  * A shelf in a feedback path: a capacitor across the lower resistor lets feedback go above its corner, one in series below it.
  * @returns hertz at which the feedback begins to change and at which it has, decibels between them.
  */
-export function feedbackShelf(series: number, shunt: number, farads: number, across: "shunt" | "series"): { from: number; to: number; decibels: number } {
+export function feedbackShelf(
+  series: number,
+  shunt: number,
+  farads: number,
+  across: "shunt" | "series",
+): { from: number; to: number; decibels: number } {
   const parallel = (series * shunt) / (series + shunt);
   // Across the series resistor the feedback rises above the corner, across the shunt it falls.
   return across === "shunt"
@@ -41,7 +46,14 @@ export interface Balanced {
  * Through a transformer: its ratio moves ohms by its square; what unbalances it is capacitance between the windings.
  * @param ratio secondary turns for one primary turn. @param source ohms before it. @param dcr of both windings, seen from the secondary.
  */
-export function transformerBalanced(ratio: number, source: number, dcr: number, load: number, windingFarads: number, hertz: number): Balanced {
+export function transformerBalanced(
+  ratio: number,
+  source: number,
+  dcr: number,
+  load: number,
+  windingFarads: number,
+  hertz: number,
+): Balanced {
   const ohms = source * ratio * ratio + dcr;
   const stray = windingFarads > 0 ? 1 / (2 * Math.PI * hertz * windingFarads) : Infinity;
   return {

@@ -2,6 +2,7 @@
 
 import type { NoiseTable } from "../noise/noise-table";
 import { NOT_SURE } from "../noise/tests";
+import { ENOUGH } from "./evidence";
 import { isolate, type Answer, type Isolation } from "./isolate";
 import type { Ranking } from "./rank";
 
@@ -18,6 +19,8 @@ export interface JointSuspect {
 export interface Joint {
   isolation: Isolation;
   suspects: JointSuspect[];
+  /** Set once one part, or one cause without a part, holds enough: how a capacitor has failed is of no matter to who replaces it. */
+  found?: { says: string; refs: string[]; probability: number };
 }
 
 /** Readings move a cause by this factor at most: they may be of another day. */
@@ -28,6 +31,7 @@ const CONTRADICTS = 0.1;
 /** A fault that makes no noise answers a test in any way; so much less likely than one that makes this noise. */
 const UNRELATED = 0.5;
 const MOST_SHOWN = 25;
+const ENOUGH_AT_END = 0.7;
 
 /** @param ranking of the readings, where there are any. */
 export function together(table: NoiseTable, answers: readonly Answer[], ranking?: Ranking): Joint {
@@ -79,5 +83,13 @@ export function together(table: NoiseTable, answers: readonly Answer[], ranking?
       against: [...s.against, ...(answered.length > 0 ? ["makes no such noise"] : [])],
     });
   suspects.sort((a, b) => b.probability - a.probability);
-  return { isolation, suspects: suspects.slice(0, MOST_SHOWN) };
+  const top = suspects[0]!;
+  const alike = suspects.filter((s) => s === top || (s.refs.length > 0 && s.refs.join() === top.refs.join()));
+  const probability = alike.reduce((sum, s) => sum + s.probability, 0);
+  const enough = isolation.next.length === 0 ? ENOUGH_AT_END : ENOUGH;
+  return {
+    isolation,
+    suspects: suspects.slice(0, MOST_SHOWN),
+    ...(probability >= enough ? { found: { says: top.says, refs: top.refs, probability } } : {}),
+  };
 }

@@ -1,6 +1,7 @@
 /** The owner's report as a PDF. */
 
 import { format } from "date-fns";
+import { CURVE_FROM, CURVE_POINTS, CURVE_TO } from "@/core/noise/curve-scale";
 import { formatVolts } from "@/core/quantity/format";
 import { money, type Report } from "@/core/job/report";
 import type { StaircaseStep } from "@/core/walk/walk";
@@ -98,6 +99,19 @@ export async function reportPdf(report: Report, size: PaperSize, photos: Readonl
     sheet.heading("Still waiting for your answer");
     for (const what of report.unanswered) sheet.paragraph(`– ${what}`);
   }
+  if (report.noise) {
+    sheet.heading("Noise");
+    for (const text of report.noise.says) sheet.paragraph(text);
+    if (report.noise.before) drawSpectrum(sheet, report.noise.before.curve, report.noise.after?.curve);
+    if (report.noise.tests.length > 0)
+      sheet.table(
+        [
+          { title: "Asked of it", share: 6 },
+          { title: "Answer", share: 4 },
+        ],
+        report.noise.tests.map((t) => [t.what, t.outcome]),
+      );
+  }
   if (report.advice?.text) {
     sheet.heading("What to watch");
     sheet.paragraph(report.advice.text);
@@ -124,6 +138,42 @@ export async function reportPdf(report: Report, size: PaperSize, photos: Readonl
   }
   drawPhotos(sheet, report, photos);
   return sheet.finish();
+}
+
+/** The spectrum before in grey, after in ink, on one scale from 15 Hz to 20 kHz. */
+function drawSpectrum(sheet: Sheet, before: readonly number[], after: readonly number[] | undefined): void {
+  const { doc } = sheet;
+  const height = 110;
+  sheet.room(height + 30);
+  const top = doc.y + 6;
+  const most = Math.max(...before, ...(after ?? [])) + 6;
+  const x = (i: number) => sheet.left + (i / (CURVE_POINTS - 1)) * sheet.width;
+  const y = (db: number) => top + height * Math.min(1, (most - db) / 100);
+  const trace = (curve: readonly number[], colour: string, width: number) => {
+    curve.forEach((db, i) => (i === 0 ? doc.moveTo(x(i), y(db)) : doc.lineTo(x(i), y(db))));
+    doc.lineWidth(width).strokeColor(colour).stroke();
+  };
+  trace(before, RULE, 1.6);
+  if (after) trace(after, INK, 1);
+  doc.font("regular").fontSize(7.5).fillColor(SOFT);
+  for (const [hertz, name] of [
+    [50, "50 Hz"],
+    [100, "100"],
+    [1000, "1 k"],
+    [10_000, "10 k"],
+  ] as const)
+    doc.text(name, x((Math.log(hertz / CURVE_FROM) / Math.log(CURVE_TO / CURVE_FROM)) * (CURVE_POINTS - 1)) - 12, top + height + 3, {
+      width: 24,
+      align: "center",
+      lineBreak: false,
+    });
+  doc.text(after ? "grey: before, dark: after" : "before", sheet.left + sheet.width - 120, top, {
+    width: 120,
+    align: "right",
+    lineBreak: false,
+  });
+  doc.x = sheet.left;
+  doc.y = top + height + 18;
 }
 
 /** The supply chain as two descending staircases on one scale: measured tread in ink, expected band in grey. */

@@ -3,16 +3,18 @@
 
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import { wallVolts } from "@/core/circuit/line";
+import { experimentsIn, netlistInUse } from "@/core/circuit/in-use";
 import { readCircuit } from "@/core/circuit/read";
 import { unwatched, type EnergyState } from "@/core/job/energy";
 import type { EntryContext } from "@/core/job/entry/entry";
 import type { Conditions } from "@/core/job/events/bench";
 import type { JobEvent } from "@/core/job/events/event";
-import { conditionsNow } from "@/core/job/fold";
+import { conditionsNow, foldJob } from "@/core/job/fold";
 import { energyOf, stationMarks, viewJob, type JobView, type StationMark } from "@/core/job/job-view";
 import type { Settings } from "@/core/job/settings";
 import type { StationId } from "@/core/job/stations";
 import type { ShopHistory } from "@/core/suspects/history";
+import type { NoisePort } from "@/core/noise/sounds-port";
 import type { SolverPort } from "@/core/solver/port";
 import type { InstrumentPort } from "./instrument-port";
 import type { JobPort } from "./job-port";
@@ -44,6 +46,7 @@ export interface JobValue {
   netlist?: string;
   solver?: SolverPort;
   instruments?: InstrumentPort;
+  noise?: NoisePort;
   /** What the shop replaced in other amps of this model. */
   shopHistory?: ShopHistory;
   /** How the solver of this amp's circuit is doing. */
@@ -70,6 +73,7 @@ export interface JobProviderProps {
   port: JobPort;
   solver?: SolverPort;
   instruments?: InstrumentPort;
+  noise?: NoisePort;
   shopHistory?: ShopHistory;
   children: ReactNode;
 }
@@ -77,7 +81,7 @@ export interface JobProviderProps {
 export function JobProvider({
   jobId,
   events,
-  netlist,
+  netlist: model,
   modelName,
   modelId,
   settings,
@@ -86,6 +90,7 @@ export function JobProvider({
   port,
   solver,
   instruments,
+  noise,
   shopHistory,
   children,
 }: JobProviderProps) {
@@ -102,6 +107,12 @@ export function JobProvider({
   }, [serverNow]);
 
   const tape = useTape(jobId, events, port, who, clock);
+  // What is tried in the amp is in its circuit too, until it is put back.
+  const tried = useMemo(() => experimentsIn(foldJob(tape.events)).join("\n"), [tape.events]);
+  const netlist = useMemo(
+    () => (model === undefined ? undefined : netlistInUse(model, tried.split("\n").filter(Boolean)).netlist),
+    [model, tried],
+  );
   const circuit = useMemo(() => (netlist === undefined ? undefined : readCircuit(netlist).circuit), [netlist]);
   const minute = Math.floor(now / 60_000);
   const solved = useSolved(netlist, solver);
@@ -143,6 +154,7 @@ export function JobProvider({
       netlist,
       solver,
       instruments,
+      noise,
       shopHistory,
       solved,
       entryContext: (station) => ({
@@ -174,6 +186,7 @@ export function JobProvider({
     netlist,
     solver,
     instruments,
+    noise,
     shopHistory,
   ]);
 

@@ -20,6 +20,10 @@ export interface JobPort {
   since(seq: number): Promise<JobEvent[]>;
   /** Stores a picture; gives its hash. */
   photo(file: Blob): Promise<string>;
+  /** Stores a recording; gives its hash. */
+  recording(file: Blob): Promise<string>;
+  /** What the simulated microphone hears now, under circumstances as they are named; refused where there is none. */
+  microphone(seconds: number, noted: string): Promise<Blob>;
   /** Gives the job a circuit file; the page is to be loaded anew after. */
   circuit(netlist: string): Promise<void>;
   readingsCsv(file: Blob): Promise<JobEvent[]>;

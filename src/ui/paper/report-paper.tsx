@@ -2,6 +2,7 @@
 
 import type { ReactNode } from "react";
 import { money, type Report } from "@/core/job/report";
+import { SpectrumChart } from "../charts/spectrum-chart";
 import { Staircase } from "../charts/staircase";
 import { VerdictMark } from "../frame/verdict-mark";
 import { day } from "../frame/words";
@@ -53,6 +54,23 @@ export function ReportPaper({ report: r }: { report: Report }) {
               p.oldWent,
             ])}
           />
+        </Part>
+      )}
+      {r.noise && (
+        <Part title="Noise">
+          {r.noise.says.map((x) => (
+            <p key={x}>{x}</p>
+          ))}
+          {r.noise.before && (
+            <SpectrumChart
+              mains={r.noise.hertz}
+              curves={[
+                ...(r.noise.after ? [{ name: "after", curve: r.noise.after.curve }] : []),
+                { name: "before", curve: r.noise.before.curve },
+              ]}
+            />
+          )}
+          {r.noise.tests.length > 0 && <Table head={["Asked of it", "Answer"]} rows={r.noise.tests.map((t) => [t.what, t.outcome])} />}
         </Part>
       )}
       {r.experiments.length > 0 && (

@@ -6,7 +6,6 @@ import type { ReactNode } from "react";
 import type { StationId } from "@/core/job/stations";
 import { Gate } from "../frame/gate";
 import { Intake } from "./intake";
-import { Journal } from "./journal";
 import { OutputStage } from "./output-stage";
 import { Prove } from "./prove";
 import { ReturnStation } from "./return";
@@ -19,6 +18,9 @@ const MakeSafe = dynamic(() => import("./make-safe/make-safe").then((m) => m.Mak
 const Look = dynamic(() => import("./look/look").then((m) => m.Look));
 const ColdChecks = dynamic(() => import("./cold/cold-checks").then((m) => m.ColdChecks));
 const BringUp = dynamic(() => import("./bring-up/bring-up").then((m) => m.BringUp));
+
+const Noise = dynamic(() => import("./noise/noise").then((m) => m.Noise));
+const Signal = dynamic(() => import("./signal/signal").then((m) => m.Signal));
 
 const SHEETS: Record<StationId, ReactNode> = {
   intake: <Intake />,
@@ -36,18 +38,8 @@ const SHEETS: Record<StationId, ReactNode> = {
   "bring-up": <BringUp />,
   walk: <Walk />,
   suspects: <Suspects />,
-  signal: (
-    <Journal
-      station="signal"
-      says="Computed levels at each stage are not in this version. Write down here what the tone showed, stage by stage."
-    />
-  ),
-  noise: (
-    <Journal
-      station="noise"
-      says="Spectra and the isolation plan are not in this version. Write down here how the noise changes with each control, tube and lead."
-    />
-  ),
+  signal: <Signal />,
+  noise: <Noise />,
   work: <Work />,
   "output-stage": <OutputStage />,
   prove: <Prove />,

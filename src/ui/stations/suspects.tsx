@@ -1,10 +1,13 @@
 "use client";
 /** Suspects: the next measurement as the one thing to do, and under it the faults that explain what was read so far. */
 
-import { useState } from "react";
+import dynamic from "next/dynamic";
+import Link from "next/link";
+import { useMemo, useState } from "react";
 import { envelopeOf } from "@/core/circuit/circuit";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { SuspectsAnswer } from "@/core/solver/port";
+import { noiseOf } from "@/core/noise/job-noise";
 import { ENOUGH } from "@/core/suspects/evidence";
 import { historyWords, type PartHistory } from "@/core/suspects/history";
 import type { NextMeasurement } from "@/core/suspects/next";
@@ -17,12 +20,15 @@ import { Findings } from "./findings";
 import { NoCircuit } from "./no-circuit";
 import { TakeNext } from "./take-next";
 
+const JointList = dynamic(() => import("./noise/enters").then((m) => m.JointList));
+
 export function Suspects() {
   const { view } = useJob();
   if (!view.circuit) return <NoCircuit what="Suspects are reasoned from the circuit." />;
   return (
     <div className="space-y-5">
       <SuspectsSheet />
+      <Together />
       <Temperatures />
       <Findings station="suspects" />
     </div>
@@ -68,6 +74,21 @@ function SuspectsSheet() {
       <Observed />
       {answer && job.evidence.length > 0 && answer.notYetTestable.length > 0 && <Untested list={answer.notYetTestable} />}
       {job.leftOut.length > 0 && <p className="soft text-xs">Left out: {job.leftOut.map((l) => `${l.point} (${l.why})`).join("; ")}.</p>}
+    </>
+  );
+}
+
+/** Where a noise has been answered for, both kinds of evidence make one list; it is the same as at Noise. */
+function Together() {
+  const { view, jobId } = useJob();
+  const heard = useMemo(() => noiseOf(view.state, view.circuit!), [view.state, view.circuit]);
+  if (heard.answers.length + heard.rails.length === 0) return null;
+  return (
+    <>
+      <JointList />
+      <Link className="link" href={`/jobs/${jobId}/noise`}>
+        The next test about the noise
+      </Link>
     </>
   );
 }

@@ -4,6 +4,7 @@
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { OLD_PART_PLACES, type OldPartPlace } from "@/core/job/events/words";
+import { alter } from "@/core/circuit/alter";
 import { describePart } from "@/core/job/part-words";
 import { findElement } from "@/core/circuit/circuit";
 import { openApprovals } from "@/core/job/fold";
@@ -40,14 +41,26 @@ function Changes() {
       reversible: true,
       oldWent: "bag for the owner",
       fixing: "",
+      hypothesis: "",
+      set: "",
+      before: "",
     },
   });
+  const [refused, setRefused] = useState("");
   const kind = watch("kind");
   const position = watch("position").trim();
   const known = view.circuit && position ? describePart(findElement(view.circuit, position)) : undefined;
   const store = handleSubmit((v) => {
     const text = (t: string, key: string) => (t.trim() ? { [key]: t.trim() } : {});
     const part = view.circuit && findElement(view.circuit, v.position.trim());
+    const set = v.kind === "experiment" ? v.set.split(/[,;\s]+/).filter(Boolean) : [];
+    try {
+      // What is tried goes into the circuit in use: it must be one that can be made.
+      if (view.circuit) alter(view.circuit, set);
+    } catch (error) {
+      return setRefused((error as Error).message);
+    }
+    setRefused("");
     say({
       type: "change",
       payload: {
@@ -60,7 +73,12 @@ function Changes() {
         ...text(v.reason, "reason"),
         ...text(v.fixing, "fixing"),
         ...(v.kind === "experiment"
-          ? { outcome: "open" as const }
+          ? {
+              outcome: "open" as const,
+              ...text(v.hypothesis, "hypothesis"),
+              ...text(v.before, "before"),
+              ...(set.length > 0 ? { set } : {}),
+            }
           : v.kind === "replacement"
             ? { oldWent: v.oldWent as OldPartPlace }
             : {}),
@@ -94,7 +112,9 @@ function Changes() {
                   {c.oldPart} {c.oldMeasured && <span className="soft">measured {c.oldMeasured}</span>}
                 </td>
                 <td>
-                  {c.newPart} {c.fixing && <span className="soft">{c.fixing}</span>}
+                  {c.hypothesis && <span className="soft block text-xs">to see: {c.hypothesis}</span>}
+                  {c.newPart} {c.set && c.set.length > 0 && <code className="font-mono text-xs">{c.set.join(" ")}</code>}{" "}
+                  {c.fixing && <span className="soft">{c.fixing}</span>}
                 </td>
                 <td>{c.reason}</td>
                 <td>{c.reversible ? "can be" : "cannot"}</td>
@@ -103,7 +123,7 @@ function Changes() {
                     (c.outcome ?? "open") === "open" ? (
                       <Outcome seq={c.seq} />
                     ) : (
-                      `${c.outcome}${c.result ? `: ${c.result}` : ""}`
+                      `${c.outcome === "reverted" ? "put back" : c.outcome}${c.before ? `; before: ${c.before}` : ""}${c.after ? `; after: ${c.after}` : ""}${c.result ? `: ${c.result}` : ""}`
                     )
                   ) : (
                     c.oldWent
@@ -157,6 +177,19 @@ function Changes() {
         <Field label="Why" className="lg:col-span-3">
           <input className="input w-full" {...register("reason")} />
         </Field>
+        {kind === "experiment" && (
+          <>
+            <Field label="What it is to show" className="lg:col-span-3">
+              <input className="input w-full" placeholder="less feedback cures the ringing" {...register("hypothesis")} />
+            </Field>
+            <Field label="In the circuit" error={refused || undefined}>
+              <input className="input w-full font-mono" placeholder="R17=22k" {...register("set")} />
+            </Field>
+            <Field label="Before" className="lg:col-span-2">
+              <input className="input w-full" placeholder="rings at 14 kHz" {...register("before")} />
+            </Field>
+          </>
+        )}
         {kind === "replacement" && (
           <Field label="Old part went" className="lg:col-span-2">
             <select className="select w-full" {...register("oldWent")}>
@@ -190,7 +223,7 @@ function Outcome({ seq }: { seq: number }) {
       type: "change",
       supersedes: seq,
       reason: outcome,
-      payload: { ...payload, outcome, ...(result.trim() ? { result: result.trim() } : {}) },
+      payload: { ...payload, outcome, ...(result.trim() ? { after: result.trim() } : {}) },
     });
   };
   const waiting = seq >= tape.pendingFrom;
@@ -198,8 +231,8 @@ function Outcome({ seq }: { seq: number }) {
     <span className="flex flex-wrap gap-1">
       <input
         className="input input-sm min-h-9 w-32"
-        placeholder="result"
-        aria-label="Result of the experiment"
+        placeholder="after"
+        aria-label="After the experiment"
         value={result}
         onChange={(e) => setResult(e.target.value)}
       />
@@ -207,7 +240,7 @@ function Outcome({ seq }: { seq: number }) {
         Kept
       </button>
       <button className="btn btn-line btn-sm" disabled={waiting} onClick={() => end("reverted")}>
-        Reverted
+        Put back
       </button>
     </span>
   );

@@ -7,10 +7,12 @@ import type { InstrumentPort } from "@/ui/frame/instrument-port";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
 import type { JobEvent } from "@/core/job/events/event";
 import { sharedStream } from "./instrument-stream";
+import { workerNoise } from "@/workers/noise";
 import { workerSolver } from "@/workers/solver";
 
 /** One solver for the whole visit: what it has solved is kept from job to job. */
 const solver = workerSolver();
+const noise = workerNoise();
 
 async function answer<T>(response: Response): Promise<T> {
   const body = (await response.json().catch(() => undefined)) as (T & { error?: string; details?: { message: string }[] }) | undefined;
@@ -37,6 +39,13 @@ function portOf(jobId: number, who: string): JobPort {
     },
     async photo(file) {
       return (await answer<{ hash: string }>(await fetch("/api/v1/photos", { method: "POST", body: file }))).hash;
+    },
+    async recording(file) {
+      return (await answer<{ hash: string }>(await fetch("/api/v1/recordings", { method: "POST", body: file }))).hash;
+    },
+    async microphone(seconds, noted) {
+      const response = await fetch(`${base}/microphone?${new URLSearchParams({ seconds: String(seconds), noted })}`);
+      return response.ok ? response.blob() : answer<Blob>(response);
     },
     async circuit(netlist) {
       await answer(
@@ -78,8 +87,10 @@ function instrumentsOf(jobId: number): InstrumentPort {
   };
 }
 
-export function JobClient(props: Omit<JobProviderProps, "port" | "solver" | "instruments" | "children"> & { children: ReactNode }) {
+export function JobClient(
+  props: Omit<JobProviderProps, "port" | "solver" | "instruments" | "noise" | "children"> & { children: ReactNode },
+) {
   const port = useMemo(() => portOf(props.jobId, props.who), [props.jobId, props.who]);
   const instruments = useMemo(() => instrumentsOf(props.jobId), [props.jobId]);
-  return <JobProvider {...props} port={port} solver={solver} instruments={instruments} />;
+  return <JobProvider {...props} port={port} solver={solver} instruments={instruments} noise={noise} />;
 }

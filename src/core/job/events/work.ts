@@ -1,6 +1,20 @@
 /** Payloads of work, approval, safety tests and return. */
 
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Matches, Max, MaxLength, Min, MinLength } from "class-validator";
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+} from "class-validator";
 import { TEXT_LIMIT, OLD_PART_PLACES, SAFETY_TESTS, type OldPartPlace, type SafetyTestKind } from "./words";
 
 export class Change {

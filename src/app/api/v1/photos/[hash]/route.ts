@@ -1,17 +1,6 @@
-import { respond, sameSiteOnly } from "@/app/api/respond";
-import { getAttachment } from "@/server/attachments";
-import { db } from "@/server/db";
+import { attachmentResponse, respond } from "@/app/api/respond";
 
+/** A photo that is kept here. */
 export function GET(request: Request, { params }: { params: Promise<{ hash: string }> }) {
-  return respond(async () => {
-    sameSiteOnly(request);
-    const photo = await getAttachment(await db(), (await params).hash);
-    return new Response(Buffer.from(photo.bytes), {
-      headers: {
-        "content-type": photo.type,
-        "cache-control": "private, max-age=31536000, immutable",
-        "content-security-policy": "default-src 'none'",
-      },
-    });
-  });
+  return respond(async () => attachmentResponse(request, (await params).hash));
 }

@@ -1,0 +1,6 @@
+import { attachmentResponse, respond } from "@/app/api/respond";
+
+/** A recording that is kept here. */
+export function GET(request: Request, { params }: { params: Promise<{ hash: string }> }) {
+  return respond(async () => attachmentResponse(request, (await params).hash));
+}

@@ -1,0 +1,246 @@
+"use client";
+/** Where it enters: the test that splits the causes best as the one thing to do, and one list of causes from tests and readings. */
+
+import { useMemo, useState } from "react";
+import { noiseOf } from "@/core/noise/job-noise";
+import { sayOutcome } from "@/core/noise/sound-words";
+import type { NoiseAnswer } from "@/core/noise/sounds-port";
+import { NOT_SURE, NOW_AND_THEN } from "@/core/noise/tests";
+import { formatQuantity } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import type { JointSuspect } from "@/core/suspects/together";
+import { historyOf } from "@/core/suspects/history";
+import { evidenceOf, rounded } from "@/core/suspects/job-evidence";
+import { solveConditions } from "@/core/walk/modelled";
+import { OneReading } from "../../forms/one-reading";
+import { useJob } from "../../frame/job-context";
+import { useAnswer } from "../../frame/use-answer";
+import { ChainPicture } from "./chain-picture";
+import { GenericForm, useGeneric, type Generic } from "./generic-form";
+
+/** Where it enters by all that the tape says; solved again when an answer or a reading comes. */
+function useEnters(generic?: Generic) {
+  const { view, netlist, noise, settings, shopHistory } = useJob();
+  const used = netlist ?? generic?.netlist;
+  const circuit = view.circuit ?? generic?.circuit;
+  const mains = circuit?.mains?.volts ?? settings.mainsVolts;
+  const job = useMemo(() => (circuit ? noiseOf(view.state, circuit) : undefined), [view.state, circuit]);
+  const read = useMemo(() => {
+    if (!view.circuit) return undefined;
+    const { evidence } = evidenceOf(view.state, view.circuit);
+    return {
+      evidence: evidence.filter((e) => e.kind !== "observe"),
+      conditions: rounded(solveConditions(view.circuit, { mains })),
+      history: historyOf(view.state, view.circuit, shopHistory),
+    };
+  }, [view.state, view.circuit, mains, shopHistory]);
+  const key = used !== undefined && noise && job ? JSON.stringify([used, mains, job, read]) : undefined;
+  return useAnswer<NoiseAnswer>(key, (told) => noise!.enters(used!, mains, undefined, job!, read, told));
+}
+
+/** The one list, for the suspects' own station. */
+export function JointList() {
+  const { answer } = useEnters();
+  return answer ? <Causes suspects={answer.suspects} /> : <p role="status">Putting the noise and the readings together…</p>;
+}
+
+export function Enters() {
+  const { netlist, noise } = useJob();
+  const generic = useGeneric();
+  const { answer, progress, failed } = useEnters(generic);
+  return (
+    <div className="max-w-5xl space-y-4">
+      {netlist === undefined && <GenericForm generic={generic} />}
+      {failed && (
+        <p role="alert" className="text-error">
+          Where it enters could not be worked out: {failed}
+        </p>
+      )}
+      {progress !== undefined && (
+        <p role="status" className="flex items-center gap-3 text-sm">
+          <span className="soft">Working out what each cause would do in each test</span>
+          <progress className="progress w-64" value={progress} max={1} aria-label="Solving the causes" />
+          <button className="btn btn-ghost btn-sm min-h-9" onClick={() => noise?.cancel()}>
+            Stop
+          </button>
+        </p>
+      )}
+      {answer && <Now answer={answer} />}
+      {answer && (
+        <ChainPicture
+          chain={answer.chain}
+          suspicion={(refs) =>
+            Math.min(
+              1,
+              answer.suspects.filter((s) => s.refs.some((r) => refs.includes(r))).reduce((sum, s) => sum + s.probability, 0),
+            )
+          }
+        />
+      )}
+      {answer && <Causes suspects={answer.suspects} />}
+      {answer && <Answered answer={answer} />}
+      {answer && answer.refused.length > 0 && (
+        <p className="soft text-sm">Not asked of this amp: {answer.refused.map((r) => `${r.what} (${r.why})`).join("; ")}.</p>
+      )}
+    </div>
+  );
+}
+
+function Now({ answer }: { answer: NoiseAnswer }) {
+  const { isolation, found } = answer;
+  const { next, recheck, doubtful } = isolation;
+  const [instead, setInstead] = useState<string>();
+  const again = recheck[0];
+  if (found && !again)
+    return (
+      <section aria-label="Result" className="rounded border border-base-300 bg-base-200 p-4">
+        <p className="soft text-sm">{Math.round(found.probability * 100)} % of what is left</p>
+        <p className="text-3xl font-bold">{capital(found.says)}</p>
+        <p className="mt-1 text-lg">
+          Prove it on the part itself. Then log the change at Work{found.refs[0] ? ` under ${found.refs[0]}` : ""}, and record it again: the
+          picture before and after goes into the report.
+        </p>
+      </section>
+    );
+  const test = again
+    ? { ...again, bits: 0, why: "the likeliest cause does not explain the answer" }
+    : (next.find((t) => t.id === instead) ?? next[0]);
+  if (!test) return <p className="text-2xl font-bold">No test is left that tells these apart. Part by part, then, the likeliest first.</p>;
+  const { how, caution } = answer.how[test.id] ?? { how: "" };
+  return (
+    <section aria-label="Next test" className="rounded border border-base-300 bg-base-200 p-4">
+      <p className="soft text-sm">
+        {again ? "once more" : `${test.bits.toFixed(1)} bits`}
+        {doubtful && ": two answers contradict what the others leave"}
+      </p>
+      <p className="text-3xl font-bold">{test.what}</p>
+      <p className="mt-1 text-lg">{how}</p>
+      {caution && <p className="text-warning">▲ {caution}</p>}
+      {test.id === "sound" && <p className="soft">Sound, beside this, records it and answers by itself.</p>}
+      <TestAnswer key={test.id} test={test} answer={answer} />
+      {!again && next.length > 1 && (
+        <details className="mt-2 text-sm">
+          <summary className="cursor-pointer py-2">Another test instead</summary>
+          <ul>
+            {next
+              .filter((t) => t !== test)
+              .slice(0, 10)
+              .map((t) => (
+                <li key={t.id}>
+                  <button className="min-h-11 text-left underline decoration-dotted underline-offset-4" onClick={() => setInstead(t.id)}>
+                    {t.what}
+                  </button>{" "}
+                  <span className="soft">
+                    {t.bits.toFixed(1)} bits, effort {t.cost.toFixed(1)}
+                  </span>
+                </li>
+              ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  );
+}
+
+function TestAnswer({ test, answer }: { test: { id: string; what: string; outcomes: readonly string[] }; answer: NoiseAnswer }) {
+  const { say, settings, conditions } = useJob();
+  const rail = [...answer.chain.rails, ...answer.chain.bias].find((r) => `ac:${r.node}` === test.id);
+  const log = (outcome: string) => say({ type: "noise-test", payload: { test: test.id, what: test.what, outcome } });
+  if (rail)
+    return (
+      <>
+        <OneReading
+          label="AC volts, V"
+          hint={`a sound amp: ${formatQuantity(answer.soundRipple[rail.node] ?? 0, "V", 2)}`}
+          take={(text) => {
+            const parsed = parseQuantity(text, { unit: "V", decimal: settings.decimal });
+            if (!parsed.ok) return { refused: `${parsed.why}; accepted: ${parsed.accepted}`, keep: true };
+            const { value, digits } = parsed.quantity;
+            if (value < 0 || value > 500) return { refused: `Read ${parsed.quantity.echo}; accepted: 0 to 500 V of ripple`, keep: true };
+            say({ type: "reading", payload: { point: rail.name, kind: "acv", value, digits: Math.max(1, digits), conditions } });
+            return undefined;
+          }}
+        />
+        <button className="btn btn-ghost mt-1" onClick={() => log(NOT_SURE)}>
+          {NOT_SURE}
+        </button>
+      </>
+    );
+  return (
+    <div className="mt-3 flex flex-wrap gap-2">
+      {test.outcomes.map((o) => (
+        <button key={o} className="btn btn-outline h-14" onClick={() => log(o)}>
+          {sayOutcome(o)}
+        </button>
+      ))}
+      <button className="btn btn-ghost h-14" onClick={() => log(NOT_SURE)}>
+        {NOT_SURE}
+      </button>
+      {test.id !== "sound" && (
+        <button className="btn btn-ghost h-14" onClick={() => log(NOW_AND_THEN)}>
+          {NOW_AND_THEN}
+        </button>
+      )}
+    </div>
+  );
+}
+
+function Causes({ suspects }: { suspects: JointSuspect[] }) {
+  const shown = suspects.filter((s) => s.probability > 0.01).slice(0, 10);
+  const most = shown[0]?.probability ?? 1;
+  return (
+    <section aria-label="Possible causes">
+      <h2 className="font-bold">
+        Possible causes <span className="soft font-normal">from the tests and from the readings, together</span>
+      </h2>
+      <ul className="mt-1">
+        {shown.map((s) => (
+          <li key={s.id} className="grid grid-cols-[4rem_7rem_minmax(0,1fr)] items-baseline gap-3 py-0.5">
+            <span className="text-right tabular-nums">{Math.round(s.probability * 100)} %</span>
+            <span aria-hidden className="h-3 rounded-sm bg-base-300">
+              <span className="block h-3 rounded-sm bg-primary" style={{ width: `${(100 * s.probability) / most}%` }} />
+            </span>
+            <span>
+              {capital(s.says)}
+              {s.against.length > 0 && <span className="soft text-sm"> does not explain: {s.against.slice(0, 2).join("; ")}</span>}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Answered({ answer }: { answer: NoiseAnswer }) {
+  const { view, say } = useJob();
+  const { proof } = answer.isolation;
+  if (proof.length === 0) return null;
+  return (
+    <section aria-label="Answers so far">
+      <h2 className="font-bold">Answers so far</h2>
+      <ol className="mt-1 list-decimal space-y-1 pl-6">
+        {proof.map((p) => {
+          const line = view.state.noiseTests.findLast((t) => t.test === p.test);
+          return (
+            <li key={p.test}>
+              <strong>{p.what}</strong>: {sayOutcome(p.outcome)}.{" "}
+              <span className="soft">
+                {p.ruledOut.length > 0 ? `${p.ruledOut.length} ruled out, ${p.left.length} left.` : `${p.left.length} left.`}
+              </span>{" "}
+              {line && (
+                <button
+                  className="text-sm underline decoration-dotted underline-offset-4"
+                  onClick={() => say({ type: "undo", supersedes: line.seq, reason: "answered wrongly", payload: {} })}
+                >
+                  Take back
+                </button>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

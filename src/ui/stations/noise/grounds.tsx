@@ -1,0 +1,221 @@
+"use client";
+/** The ground map: what returns where, the hum that it puts in series with the signal, star and bus beside it, the safety earth. */
+
+import { useEffect, useMemo, useState } from "react";
+import type { GroundMapDrawn } from "@/core/job/events/noise";
+import { HEATER_CHECKS, judgeBond, liftLeaves, rewired, solveGrounds, type GroundAnswer, type Scheme } from "@/core/noise/grounds";
+import { formatQuantity } from "@/core/quantity/format";
+import { Field, Section } from "../../forms/section";
+import { useJob } from "../../frame/job-context";
+import { GroundPicture } from "./ground-picture";
+import { GroundTables } from "./ground-tables";
+
+/** Volts below which there is nothing to hear. */
+const NONE = 1e-9;
+const SCHEMES: Scheme[] = ["as found", "star", "bus"];
+
+export function Grounds() {
+  const { view, noise, netlist, conditions, settings } = useJob();
+  const stored = view.state.groundMap;
+  const [map, setMap] = useState<GroundMapDrawn>();
+  const [failed, setFailed] = useState("");
+  const seq = stored?.seq ?? 0;
+  const usual = view.circuit?.mains?.volts ?? conditions.mains ?? settings.mainsVolts;
+  useEffect(() => {
+    let gone = false;
+    if (stored) {
+      const { seq: _s, at: _a, who: _w, ...drawn } = stored;
+      setMap(drawn);
+    } else
+      noise?.grounds(netlist, usual).then(
+        (m) => !gone && setMap(m),
+        (e: Error) => !gone && setFailed(e.message),
+      );
+    return () => {
+      gone = true;
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- by the line that holds the map: what is edited here must not be overwritten
+  }, [seq, netlist, noise]);
+  if (failed) return <p role="alert">A map could not be begun: {failed}</p>;
+  if (!map) return <p role="status">Beginning a map from the circuit…</p>;
+  return <Editor map={map} setMap={setMap} stored={stored !== undefined} />;
+}
+
+function Editor({ map, setMap, stored }: { map: GroundMapDrawn; setMap(m: GroundMapDrawn): void; stored: boolean }) {
+  const { say } = useJob();
+  const answer = useMemo(() => solveGrounds(map), [map]);
+  return (
+    <div className="max-w-5xl space-y-2">
+      <Verdict map={map} answer={answer} />
+      {!stored && <p className="soft">This is a usual bus, with the currents of this circuit: make it what is found, then keep it.</p>}
+      <GroundPicture map={map} answer={answer} />
+      <GroundTables map={map} setMap={setMap} answer={answer} />
+      <button className="btn btn-primary" onClick={() => say({ type: "ground-map", payload: map })}>
+        Keep the map
+      </button>
+      <SafetyEarth map={map} setMap={setMap} />
+      <Lift />
+      <HeaterList />
+    </div>
+  );
+}
+
+function Verdict({ map, answer }: { map: GroundMapDrawn; answer: GroundAnswer }) {
+  const found = answer.humVolts;
+  const worst = answer.by[0];
+  const shared = answer.wires.filter((w) => w.shared);
+  return (
+    <section aria-label="Hum of the grounds" className="rounded border border-base-300 bg-base-200 p-4">
+      <p className="text-3xl font-bold tabular-nums">
+        {found < NONE ? "No hum" : formatQuantity(found, "V", 2)} in series with the first stage
+      </p>
+      <p className="mt-1 text-lg">
+        {worst && found >= NONE
+          ? `Most of it from ${worst.what} (${formatQuantity(worst.volts, "V", 2)})`
+          : "Nothing returns through the first stage's own ground"}
+        {shared.length > 0 && `, along ${shared.map((w) => `${w.wire.from} – ${w.wire.to}`).join(", ")}`}.
+      </p>
+      {answer.loops.length > 0 && (
+        <p className="text-warning">▲ Closed ways: {answer.loops.map((l) => l.join(" – ")).join("; ")}. Stray fields induce in them.</p>
+      )}
+      {answer.problems.map((p) => (
+        <p key={p} className="text-warning">
+          ▲ {p}
+        </p>
+      ))}
+      <table className="table table-sm mt-2 max-w-xl" aria-label="Star, bus and as found">
+        <tbody>
+          {SCHEMES.map((s) => {
+            const volts = s === "as found" ? found : solveGrounds(rewired(map, s)).humVolts;
+            const db = 20 * Math.log10((volts + 1e-12) / (found + 1e-12));
+            return (
+              <tr key={s}>
+                <td className="font-bold">{s}</td>
+                <td className="text-right tabular-nums">{volts < NONE ? "none" : formatQuantity(volts, "V", 2)}</td>
+                <td className="text-right tabular-nums">
+                  {found < NONE || s === "as found" ? "" : db < -100 ? "gone" : `${db > 0 ? "+" : ""}${db.toFixed(0)} dB`}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function SafetyEarth({ map, setMap }: { map: GroundMapDrawn; setMap(m: GroundMapDrawn): void }) {
+  const { settings } = useJob();
+  return (
+    <Section title="Safety earth" hint="never part of the signal's ground, never lifted; local codes and a licensed person decide">
+      <div className="flex flex-wrap items-end gap-4">
+        <Field label="Bolt of its own, on bare metal">
+          <select
+            className="select w-40"
+            value={map.ownBolt === undefined ? "" : map.ownBolt ? "yes" : "no"}
+            onChange={(e) => setMap({ ...map, ownBolt: e.target.value === "" ? undefined : e.target.value === "yes" })}
+          >
+            <option value="">not looked at</option>
+            <option>yes</option>
+            <option>no</option>
+          </select>
+        </Field>
+        <Field label="Bond, Ω">
+          <input
+            className="input w-28 text-right"
+            type="number"
+            min={0}
+            step="any"
+            value={map.bondOhms ?? ""}
+            onChange={(e) => setMap({ ...map, bondOhms: e.target.value === "" ? undefined : Math.max(0, Number(e.target.value)) })}
+          />
+        </Field>
+      </div>
+      {judgeBond(map, settings.limits.earthBondOhms).map((j) => (
+        <p key={j.says} className={j.sound ? "verdict-in" : "verdict-out"}>
+          {j.sound ? "●" : "■"} {j.says}
+        </p>
+      ))}
+    </Section>
+  );
+}
+
+function Lift() {
+  const { view } = useJob();
+  const [ohms, setOhms] = useState("10");
+  const [farads, setFarads] = useState("0.1");
+  const [diodes, setDiodes] = useState(true);
+  const [volts, setVolts] = useState("0.1");
+  const left = liftLeaves(
+    { ohms: Number(ohms) || undefined, farads: (Number(farads) || 0) * 1e-6, diodes },
+    Number(volts) || 0,
+    0.05,
+    view.circuit?.mains?.hertz ?? 50,
+  );
+  return (
+    <Section title="A ground lift" hint="what its network leaves connected, a loop of 50 mΩ">
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="Resistor, Ω">
+          <input className="input w-24 text-right" value={ohms} onChange={(e) => setOhms(e.target.value)} />
+        </Field>
+        <Field label="Capacitor, µF">
+          <input className="input w-24 text-right" value={farads} onChange={(e) => setFarads(e.target.value)} />
+        </Field>
+        <Field label="Volts round the loop">
+          <input className="input w-24 text-right" value={volts} onChange={(e) => setVolts(e.target.value)} />
+        </Field>
+        <label className="flex min-h-11 items-center gap-2">
+          <input type="checkbox" className="checkbox" checked={diodes} onChange={(e) => setDiodes(e.target.checked)} /> diodes across it
+        </label>
+        <p className="pb-2 text-lg font-bold">
+          {left.lifts ? "● lifts" : "■ does not lift"}:{" "}
+          {left.decibels === -Infinity ? "nothing is left" : `${left.decibels.toFixed(0)} dB of the loop's hum is left`}
+        </p>
+      </div>
+    </Section>
+  );
+}
+
+function HeaterList() {
+  const { view, say } = useJob();
+  return (
+    <Section title="Heater wiring" hint="each with its reason">
+      <table className="table table-sm" aria-label="Heater wiring">
+        <tbody>
+          {HEATER_CHECKS.map((c) => {
+            const done = view.state.inspected.get(`heater-${c.id}`);
+            return (
+              <tr key={c.id}>
+                <td>
+                  <strong>{c.what}</strong> <span className="soft block text-xs">{c.why}</span>
+                </td>
+                <td className="w-24 whitespace-nowrap">
+                  {done && done.result !== "open again"
+                    ? done.result === "found"
+                      ? "■ not so"
+                      : done.result === "sound"
+                        ? "● so"
+                        : "○ none"
+                    : ""}
+                </td>
+                <td className="w-56">
+                  <span className="flex gap-1">
+                    {(["sound", "found", "not there"] as const).map((result) => (
+                      <button
+                        key={result}
+                        className="btn btn-line btn-sm min-h-9"
+                        onClick={() => say({ type: "inspection", payload: { item: `heater-${c.id}`, what: c.what, result } })}
+                      >
+                        {{ sound: "So", found: "Not so", "not there": "None" }[result]}
+                      </button>
+                    ))}
+                  </span>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </Section>
+  );
+}

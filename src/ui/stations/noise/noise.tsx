@@ -1,0 +1,33 @@
+"use client";
+/** Noise: what it sounds like, where it enters, what it depends on, the grounds, and what comes and goes. */
+
+import { useMemo } from "react";
+import { Tabs } from "../../forms/tabs";
+import { useJob } from "../../frame/job-context";
+import { Findings } from "../findings";
+import { ComesAndGoes } from "./comes-and-goes";
+import { Enters } from "./enters";
+import { Grounds } from "./grounds";
+import { Matrix } from "./matrix";
+import { Sound } from "./sound";
+
+export function Noise() {
+  const { view } = useJob();
+  const running = view.state.soaks.some((s) => !s.ended);
+  const tabs = useMemo(
+    () => [
+      { id: "sound", name: "Sound", body: <Sound />, keep: true },
+      { id: "enters", name: "Where it enters", body: <Enters /> },
+      { id: "conditions", name: "Conditions", body: <Matrix />, keep: true },
+      { id: "grounds", name: "Grounds", body: <Grounds />, keep: true },
+      { id: "fitful", name: "Comes and goes", mark: running ? "○" : undefined, body: <ComesAndGoes />, keep: true },
+    ],
+    [running],
+  );
+  return (
+    <div className="space-y-4">
+      <Tabs tabs={tabs} label="Noise" first={running ? "fitful" : undefined} />
+      <Findings station="noise" />
+    </div>
+  );
+}

@@ -1,0 +1,283 @@
+"use client";
+/** What it sounds like, measured: a recording named with its figures, kept before and after, one over the other. */
+
+import { useRef, useState } from "react";
+import type { RecordingTaken } from "@/core/job/events/noise";
+import type { Line } from "@/core/job/fold";
+import type { Analysed } from "@/core/noise/sounds-port";
+import { SAID } from "@/core/noise/sound-words";
+import { parseQuantity } from "@/core/quantity/parse";
+import { Figure } from "../../forms/figure";
+import { Field } from "../../forms/section";
+import { useJob } from "../../frame/job-context";
+import { recordMicrophone } from "./microphone";
+import { SpectrumChart, type Curve } from "../../charts/spectrum-chart";
+
+const SECONDS = 6;
+type When = RecordingTaken["when"];
+
+interface Heard {
+  file: Blob;
+  name: string;
+  sounds: Analysed;
+}
+
+export function Sound() {
+  const { view, noise, port } = useJob();
+  const [heard, setHeard] = useState<Heard>();
+  const [busy, setBusy] = useState<{ what: string; part: number }>();
+  const [refused, setRefused] = useState("");
+  const stop = useRef<AbortController>(undefined);
+  const mains = view.circuit?.mains?.hertz;
+
+  async function look(get: (told: (part: number) => void, signal: AbortSignal) => Promise<{ file: Blob; name: string }>, what: string) {
+    setRefused("");
+    const control = (stop.current = new AbortController());
+    setBusy({ what, part: 0 });
+    try {
+      const { file, name } = await get((part) => setBusy({ what, part }), control.signal);
+      setBusy({ what: `Looking at ${name}`, part: 0 });
+      const sounds = await noise!.analyse(file, mains, (part) => setBusy({ what: `Looking at ${name}`, part }));
+      setHeard({ file, name, sounds });
+    } catch (error) {
+      setRefused((error as Error).message);
+    }
+    setBusy(undefined);
+  }
+  const choose = (file: File | undefined) => file && void look(async () => ({ file, name: file.name }), `Reading ${file.name}`);
+  const kept = view.state.recordings;
+  return (
+    <div className="max-w-5xl space-y-4">
+      <section
+        aria-label="A recording"
+        className="flex flex-wrap items-center gap-3 rounded border border-dashed border-base-content/50 p-4"
+        onDragOver={(e) => e.preventDefault()}
+        onDrop={(e) => {
+          e.preventDefault();
+          choose(e.dataTransfer.files[0]);
+        }}
+      >
+        <button
+          className="btn btn-primary h-14"
+          disabled={busy !== undefined}
+          onClick={() =>
+            void look(
+              async (told, signal) => ({
+                file: await recordMicrophone(SECONDS, told, signal),
+                name: `microphone ${new Date().toLocaleTimeString("en-GB")}.wav`,
+              }),
+              `Recording ${SECONDS} s`,
+            )
+          }
+        >
+          Record {SECONDS} s
+        </button>
+        <label className="btn btn-line h-14">
+          Choose a WAV
+          <input
+            type="file"
+            accept=".wav,audio/wav,audio/x-wav"
+            className="sr-only"
+            onChange={(e) => {
+              choose(e.target.files?.[0]);
+              e.target.value = "";
+            }}
+          />
+        </label>
+        <Simulated
+          look={(noted) =>
+            void look(
+              async () => ({ file: await port.microphone(SECONDS, noted), name: "simulated microphone.wav" }),
+              "Listening to the simulated amp",
+            )
+          }
+        />
+        <p className="soft text-sm">or drop one here. Nobody plays; controls where the noise is heard.</p>
+        {busy && (
+          <p role="status" className="flex basis-full items-center gap-3">
+            {busy.what}
+            <progress className="progress w-64" value={busy.part} max={1} aria-label={busy.what} />
+            <button
+              className="btn btn-ghost btn-sm min-h-9"
+              onClick={() => {
+                stop.current?.abort();
+                noise?.cancel();
+              }}
+            >
+              Stop
+            </button>
+          </p>
+        )}
+        {refused && (
+          <p role="alert" className="basis-full text-error">
+            {refused}
+          </p>
+        )}
+      </section>
+      {heard ? <Named heard={heard} kept={kept} done={() => setHeard(undefined)} /> : <Kept recordings={kept} mains={mains ?? 50} />}
+    </div>
+  );
+}
+
+/** The demo's amps have a microphone of their own; circumstances are said as the matrix says them. */
+function Simulated({ look }: { look(noted: string): void }) {
+  const { view } = useJob();
+  const last = view.state.conditionsRuns.at(-1);
+  const noted = last ? last.settings.map((s) => `${s.name} ${s.setting}`).join(", ") : "";
+  return (
+    <button className="btn btn-line h-14" title={noted ? `as it stood in the last run: ${noted}` : undefined} onClick={() => look(noted)}>
+      Simulated microphone
+    </button>
+  );
+}
+
+function Named({ heard, kept, done }: { heard: Heard; kept: Line<RecordingTaken>[]; done(): void }) {
+  const { view, say, port, settings } = useJob();
+  const { sounds, name, file } = heard;
+  const [when, setWhen] = useState<When>(view.state.changes.length > 0 ? "after" : "before");
+  const [reference, setReference] = useState("");
+  const [storing, setStoring] = useState("");
+  const lead = sounds.named[0]!;
+  const before = kept.findLast((r) => r.when === "before");
+  const curves: Curve[] = [{ name: "this one", curve: sounds.curve }, ...(before ? [{ name: "before", curve: before.curve }] : [])];
+  const round = (x: number) => Math.round(10 * x) / 10;
+  async function keep() {
+    const millivolts = reference.trim() === "" ? undefined : parseQuantity(reference, { decimal: settings.decimal });
+    if (millivolts && !(millivolts.ok && millivolts.quantity.value > 0))
+      return setStoring(`Read "${reference}"; accepted: millivolts above zero, such as 1414`);
+    setStoring("Storing it…");
+    try {
+      const hash = await port.recording(file);
+      const standing = view.state.noiseTests.some((t) => t.test === "sound" && t.seq > (view.state.changes.at(-1)?.seq ?? 0));
+      say(
+        {
+          type: "recording",
+          payload: {
+            hash,
+            name,
+            when,
+            seconds: round(sounds.seconds),
+            sounds: sounds.named.map(({ kind, confidence }) => ({ kind, confidence: Math.round(100 * confidence) / 100 })),
+            f1dB: round(sounds.mains.f1dB),
+            f2dB: round(sounds.mains.f2dB),
+            hissdB: round(sounds.hissdB),
+            totaldB: round(sounds.totaldB),
+            curve: sounds.curve,
+            ...(millivolts?.ok ? { fullScaleMillivolts: millivolts.quantity.value } : {}),
+          },
+        },
+        // What it sounds like is the first answer of the isolation.
+        ...(when !== "after" && !standing && lead.kind !== "clean"
+          ? ([{ type: "noise-test", payload: { test: "sound", what: "What does it sound like?", outcome: lead.kind } }] as const)
+          : []),
+      );
+      done();
+    } catch (error) {
+      setStoring((error as Error).message);
+    }
+  }
+  return (
+    <section aria-label="What it sounds like" className="space-y-3">
+      <p className="text-3xl font-bold" role="status">
+        {SAID[lead.kind].charAt(0).toUpperCase() + SAID[lead.kind].slice(1)}
+        <span className="soft text-lg font-normal"> {Math.round(100 * lead.confidence)} % sure</span>
+      </p>
+      {sounds.named.length > 1 && (
+        <p className="text-lg">
+          also{" "}
+          {sounds.named
+            .slice(1)
+            .map((n) => `${SAID[n.kind]} (${Math.round(100 * n.confidence)} %)`)
+            .join(", ")}
+        </p>
+      )}
+      <Levels sounds={sounds} millivolts={Number(reference) > 0 ? Number(reference) : undefined} />
+      {sounds.notes.map((n) => (
+        <p key={n} className="text-warning">
+          ▲ {n}
+        </p>
+      ))}
+      <SpectrumChart curves={curves} mains={sounds.mains.hertz} tones={sounds.tones} />
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="This is">
+          <select className="select w-36" value={when} onChange={(e) => setWhen(e.target.value as When)}>
+            {["before", "trial", "after"].map((w) => (
+              <option key={w}>{w}</option>
+            ))}
+          </select>
+        </Field>
+        <Field label="0 dB is, mV at the speaker">
+          <input
+            className="input w-40 text-right"
+            inputMode="decimal"
+            placeholder="not known"
+            value={reference}
+            onChange={(e) => setReference(e.target.value)}
+          />
+        </Field>
+        <button className="btn btn-primary" onClick={() => void keep()}>
+          Keep it
+        </button>
+        <button className="btn btn-ghost" onClick={done}>
+          Leave it
+        </button>
+        {storing && <span role="status">{storing}</span>}
+      </div>
+    </section>
+  );
+}
+
+function Levels({ sounds, millivolts }: { sounds: Analysed; millivolts?: number }) {
+  const level = (db: number) =>
+    db <= -119 ? "not heard" : millivolts ? `${(millivolts * 10 ** (db / 20)).toPrecision(2)} mV` : `${db.toFixed(0)} dB`;
+  const { mains } = sounds;
+  return (
+    <dl className="flex flex-wrap gap-x-8 gap-y-2">
+      <Figure name={`f, ${mains.hertz.toFixed(1)} Hz`} value={level(mains.f1dB)} />
+      <Figure name="2f" value={level(mains.f2dB)} />
+      <Figure name="odd comb" value={level(mains.oddCombdB)} />
+      <Figure name="even comb" value={level(mains.evenCombdB)} />
+      <Figure name="hiss above 1 kHz" value={level(sounds.hissdB)} />
+      {sounds.tones[0] && <Figure name="strongest tone" value={`${Math.round(sounds.tones[0].hertz)} Hz, ${level(sounds.tones[0].db)}`} />}
+      {sounds.subAudioHz !== undefined && <Figure name="beats" value={`${sounds.subAudioHz.toFixed(1)} a second`} />}
+      {sounds.crackleRate !== undefined && <Figure name="clicks" value={`${sounds.crackleRate.toFixed(1)} a second`} />}
+      <Figure name="all together" value={level(sounds.totaldB)} />
+    </dl>
+  );
+}
+
+function Kept({ recordings, mains }: { recordings: Line<RecordingTaken>[]; mains: number }) {
+  const before = recordings.findLast((r) => r.when === "before");
+  const later = recordings.findLast((r) => r.when !== "before");
+  if (recordings.length === 0)
+    return <p className="soft">No recording is kept yet. One before the work makes the one after it worth something.</p>;
+  const curves = [later, before].flatMap((r) => (r ? [{ name: `${r.when}: ${r.name}`, curve: r.curve }] : []));
+  return (
+    <section aria-label="Recordings kept" className="space-y-3">
+      {before && later && (
+        <p className="text-2xl font-bold">
+          {before.sounds[0]!.kind === later.sounds[0]!.kind ? "Still" : "Was"} {SAID[before.sounds[0]!.kind]}
+          {before.sounds[0]!.kind !== later.sounds[0]!.kind && `, now ${SAID[later.sounds[0]!.kind]}`}:{" "}
+          {(later.totaldB - before.totaldB).toFixed(0)} dB
+        </p>
+      )}
+      <SpectrumChart curves={curves} mains={mains} />
+      <table className="table table-sm" aria-label="Recordings">
+        <tbody>
+          {recordings.map((r) => (
+            <tr key={r.seq}>
+              <td className="font-bold">{r.when}</td>
+              <td>{r.sounds.map((s) => SAID[s.kind]).join(", ")}</td>
+              <td className="tabular-nums">
+                f {r.f1dB.toFixed(0)}, 2f {r.f2dB.toFixed(0)}, all {r.totaldB.toFixed(0)} dB
+              </td>
+              <td>
+                <audio controls preload="none" src={`/api/v1/recordings/${r.hash}`} aria-label={r.name} className="h-9" />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

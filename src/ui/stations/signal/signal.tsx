@@ -1,0 +1,150 @@
+"use client";
+/** Signal: response, feedback and square wave as the circuit stands, and what a changed part would do before it is soldered. */
+
+import { useState } from "react";
+import type { Response } from "@/core/noise/response";
+import { formatQuantity } from "@/core/quantity/format";
+import { Figure } from "../../forms/figure";
+import { Field } from "../../forms/section";
+import { useJob } from "../../frame/job-context";
+import { useAnswer } from "../../frame/use-answer";
+import { Findings } from "../findings";
+import { NoCircuit } from "../no-circuit";
+import { ResponseChart, SquareChart } from "./response-charts";
+import { Taps } from "./taps";
+
+export function Signal() {
+  const { view } = useJob();
+  return (
+    <div className="max-w-5xl space-y-4">
+      {view.circuit ? <Changed /> : <NoCircuit what="A response needs a circuit." />}
+      <Taps />
+      <Findings station="signal" />
+    </div>
+  );
+}
+
+function Changed() {
+  const { view, netlist, noise, say, conditions, settings } = useJob();
+  const [text, setText] = useState("");
+  const [tried, setTried] = useState<string[]>([]);
+  const mains = conditions.mains ?? view.circuit!.mains?.volts ?? settings.mainsVolts;
+  const ready = noise && netlist !== undefined;
+  const now = useAnswer<Response>(ready ? JSON.stringify([netlist, mains]) : undefined, () => noise!.response(netlist!, mains, []));
+  const then = useAnswer<Response>(ready && tried.length > 0 ? JSON.stringify([netlist, mains, tried]) : undefined, () =>
+    noise!.response(netlist!, mains, tried),
+  );
+  const changed = tried.length > 0 && !then.failed ? then.answer : undefined;
+  if (now.failed) return <p role="alert">The response could not be worked out: {now.failed}</p>;
+  if (!now.answer) return <p role="status">Working out the response…</p>;
+  const db = (a: number, b: number) => 20 * Math.log10((b + 1e-12) / (a + 1e-12));
+  const hum = changed && db(now.answer.humMillivolts, changed.humMillivolts);
+  const hiss = changed && db(now.answer.noiseMicrovolts, changed.noiseMicrovolts);
+  return (
+    <>
+      <form
+        className="flex flex-wrap items-end gap-3 rounded border border-base-300 bg-base-200 p-4"
+        onSubmit={(e) => {
+          e.preventDefault();
+          setTried(text.split(/[,;\s]+/).filter(Boolean));
+        }}
+      >
+        <Field label="What if, part and value">
+          <input
+            className="input h-14 w-80 font-mono text-xl"
+            value={text}
+            placeholder="R17=22k C8=10n"
+            onChange={(e) => setText(e.target.value)}
+          />
+        </Field>
+        <button className="btn btn-primary h-14">Predict</button>
+        {tried.length > 0 && (
+          <>
+            <button
+              type="button"
+              className="btn btn-line h-14"
+              disabled={!changed}
+              onClick={() => {
+                say({
+                  type: "change",
+                  payload: {
+                    position: tried[0]!.split("=")[0]!,
+                    kind: "experiment",
+                    newPart: tried.join(", "),
+                    reversible: true,
+                    outcome: "open",
+                    set: tried,
+                    hypothesis: predicted(changed!, hum ?? 0, hiss ?? 0),
+                  },
+                });
+                setTried([]);
+                setText("");
+              }}
+            >
+              Try it in the amp
+            </button>
+            <button type="button" className="btn btn-ghost h-14" onClick={() => setTried([])}>
+              As it stands
+            </button>
+          </>
+        )}
+        {then.failed && tried.length > 0 && (
+          <p role="alert" className="basis-full text-error">
+            {then.failed}
+          </p>
+        )}
+      </form>
+      <Figures now={now.answer} then={changed} hum={hum} hiss={hiss} />
+      <div className="grid gap-4 lg:grid-cols-2">
+        <ResponseChart now={now.answer} then={changed} />
+        <SquareChart now={now.answer} then={changed} />
+      </div>
+    </>
+  );
+}
+
+const predicted = (r: Response, hum: number, hiss: number) =>
+  `feedback ${r.feedback ? `${r.feedback.decibels.toFixed(1)} dB` : "none"}, hum ${signed(hum)} dB, hiss ${signed(hiss)} dB`;
+const signed = (x: number) => `${x > 0 ? "+" : ""}${x.toFixed(1)}`;
+
+function Figures({ now, then, hum, hiss }: { now: Response; then?: Response; hum?: number; hiss?: number }) {
+  const to = (a: string, b: string | undefined) => (b === undefined || b === a ? a : `${a} → ${b}`);
+  const hertz = (f: number | undefined) => (f === undefined ? "beyond" : formatQuantity(f, "Hz", 2));
+  const loop = (r: Response) => (r.feedback ? `${r.feedback.decibels.toFixed(1)} dB` : "none");
+  const margin = (r: Response) =>
+    r.feedback
+      ? [
+          r.feedback.gainMargin === undefined ? "never round" : `${r.feedback.gainMargin.toFixed(0)} dB`,
+          r.feedback.phaseMargin === undefined ? "" : `${r.feedback.phaseMargin.toFixed(0)}°`,
+        ]
+          .filter(Boolean)
+          .join(", ")
+      : "–";
+  const shown = then ?? now;
+  return (
+    <section aria-label="Response figures">
+      {shown.feedback?.positive && (
+        <p className="text-2xl font-bold text-warning">
+          ▲ {shown.feedback.resistor} feeds back in phase: the output transformer is the wrong way round
+        </p>
+      )}
+      {shown.feedback && (shown.feedback.gainMargin ?? 99) < 6 && !shown.feedback.positive && (
+        <p className="text-2xl font-bold text-warning">▲ Near singing: {shown.feedback.gainMargin!.toFixed(1)} dB of margin</p>
+      )}
+      <dl className="flex flex-wrap gap-x-8 gap-y-2">
+        <Figure name="feedback" value={to(loop(now), then && loop(then))} />
+        <Figure name="margin" value={to(margin(now), then && margin(then))} />
+        <Figure name="−3 dB below" value={to(hertz(now.low), then && hertz(then.low))} />
+        <Figure name="−3 dB above" value={to(hertz(now.high), then && hertz(then.high))} />
+        <Figure
+          name="hum at the speaker"
+          value={`${formatQuantity((then ?? now).humMillivolts / 1e3, "V", 2)}${hum === undefined ? "" : ` (${signed(hum)} dB)`}`}
+        />
+        <Figure
+          name="resistors' noise"
+          value={`${formatQuantity((then ?? now).noiseMicrovolts / 1e6, "V", 2)}${hiss === undefined ? "" : ` (${signed(hiss)} dB)`}`}
+        />
+      </dl>
+    </section>
+  );
+}
