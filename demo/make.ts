@@ -5,7 +5,12 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { DEFAULT_SETTINGS } from "@/core/job/settings";
 import type { BenchFault } from "@/bench/amp";
-import { storePhoto } from "@/server/attachments";
+import { listen, type Heard } from "@/bench/recordings";
+import type { RecordingTaken } from "@/core/job/events/noise";
+import { curveOf } from "@/core/noise/curve";
+import { soundsOf } from "@/core/noise/sounds";
+import { writeWav } from "@/core/noise/wav";
+import { storePhoto, storeRecording } from "@/server/attachments";
 import type { Database } from "@/server/db";
 import { addModel, type AmpModel } from "@/server/models";
 import { putOnBench } from "@/server/bench";
@@ -51,6 +56,27 @@ const ON_THE_BENCH: [number, number, BenchFault[]][] = [
   [1013, 89, [{ set: "C8=open", afterMinutes: 40 }]],
 ];
 
+/** A recording made up and stored, as its line says it. */
+async function recorded(database: Database, name: string, when: RecordingTaken["when"], heard: Heard[]): Promise<RecordingTaken> {
+  const options = { rate: 22_050, seconds: 6, mains: 50, seed: 17, room: -66 };
+  const samples = listen(heard, options);
+  const { hash } = await storeRecording(database, writeWav([samples], options.rate, 16));
+  const sounds = soundsOf({ rate: options.rate, channels: [samples], bits: 16, float: false, notes: [] }, 50);
+  const round = (x: number) => Math.round(10 * x) / 10;
+  return {
+    hash,
+    name,
+    when,
+    seconds: options.seconds,
+    sounds: sounds.named.map(({ kind, confidence }) => ({ kind, confidence: Math.round(100 * confidence) / 100 })),
+    f1dB: round(sounds.mains.f1dB),
+    f2dB: round(sounds.mains.f2dB),
+    hissdB: round(sounds.hissdB),
+    totaldB: round(sounds.totaldB),
+    curve: curveOf(sounds.spectrum),
+  };
+}
+
 /** Fills an empty shop. `now` is the time that the tapes lead up to. */
 export async function makeDemoShop(database: Database, now = new Date()): Promise<void> {
   await saveSettings(database, {
@@ -74,6 +100,7 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
     underside2: await store(underside(23)),
     can: await store(can(true)),
   };
+  const growl = await recorded(database, "growl on the bench.wav", "before", [{ kind: "hum-double", level: -17 }]);
   const take = async (id: number, owner: string, amp: string, serial: string, circuit: AmpModel | undefined, days: Days) => {
     await database.transaction((sql) => openJob(sql, { id, owner, amp, serial, modelId: circuit?.id, who: "J.M." }));
     await append(database, id, days.events);
@@ -81,7 +108,7 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   const days = () => new Days(now);
   await take(1001, "Ferry Dance Orchestra", "Lantern 15", "TW-3907", lantern, ferry(days(), photo));
   await take(1002, "Port Ellery Radio Museum", "Vantry Minor", "M-0093", undefined, museum(days()));
-  await take(1003, "Captain Isolde Rusk", "Lantern 15", "TW-4411", lantern, rusk(days(), photo));
+  await take(1003, "Captain Isolde Rusk", "Lantern 15", "TW-4411", lantern, rusk(days(), photo, growl));
   await take(1004, "Mrs. Tilda Marrowby", "Wren 5", "B1177", wren, marrowby(days(), photo));
   await take(1005, "Osric Venn", "Drover 40", "D2208", drover, venn(days(), photo));
   await take(1006, "Netmakers' Hall committee", "Wren 5", "", wren, netmakers(days(), photo));

@@ -1,5 +1,6 @@
 /** Two Lanterns: a half-dead reservoir that waits for a part, and a finished job with everything on it. */
 
+import type { RecordingTaken } from "@/core/job/events/noise";
 import type { Days } from "../days";
 import { SimulatedAmp } from "../simulated";
 
@@ -9,7 +10,7 @@ const WALKED = [
 ];
 
 /** Captain Rusk's, played on a ship's inverter; its reservoir has lost most of itself. Waits for the can. */
-export function rusk(d: Days, photo: Record<string, string>): Days {
+export function rusk(d: Days, photo: Record<string, string>, growl: RecordingTaken): Days {
   d.day(9, "11:00")
     .log(0, { type: "job-opened", payload: { owner: "Captain Isolde Rusk", amp: "Lantern 15", contact: "harbour office will pass it on" } })
     .log(2, {
@@ -65,6 +66,12 @@ export function rusk(d: Days, photo: Record<string, string>): Days {
     .note(4, "Mains current 0.52 A at 229 V, no smell")
     .walk(amp, ["B1", "B2", "B3", "B4", "V4.k", "V4.p", "V5.p"], warm)
     .log(0.8, { type: "reading", payload: { point: "B1", kind: "acv", value: 19.5, digits: 3, conditions: warm } })
+    .log(
+      1,
+      { type: "recording", payload: growl },
+      { type: "noise-test", payload: { test: "sound", what: "What does it sound like?", outcome: "hum-double" } },
+      { type: "noise-test", payload: { test: "down:P1", what: "Turn P1 right down", outcome: "no change" } },
+    )
     .note(1, "19.5 V of ripple on B1; bridging C1 with 33 µF takes it to 5 V and the growl with it")
     .off(1);
   return d

@@ -3,7 +3,6 @@
 import { normalDraws, uniformDraws } from "@/core/numeric/random";
 import type { SoundKind } from "@/core/noise/sounds";
 
-// Taken out of Math once: millions of calls go through them.
 const { sin, cos, exp, log, sqrt, PI } = Math;
 
 export interface Heard {

@@ -24,6 +24,19 @@ test("a part that was replaced took its fault with it; one that was put back did
   expect(faultsLeft(faults, { changes: [change("C60"), change("R90")] })).toEqual(faults);
 });
 
+test("a fault that only sounds leaves with the part it is named for; what is tried in the amp is tried on the bench", () => {
+  const howl = { set: "", part: "reverb return lead", sound: { kind: "squeal", level: -14 } } as const;
+  expect(faultsLeft([howl], { changes: [change("R9")] })).toEqual([howl]);
+  expect(faultsLeft([howl], { changes: [change("reverb return lead")] })).toEqual([]);
+  const trial = (outcome: "open" | "reverted") =>
+    tape([
+      0,
+      { type: "change", payload: { position: "R9", kind: "experiment", newPart: "220k", reversible: true, outcome, set: ["R9=220k"] } },
+    ]);
+  expect(standing(foldJob(trial("open")), at(60)).set).toEqual(["R9=220k"]);
+  expect(standing(foldJob(trial("reverted")), at(60)).set).toEqual([]);
+});
+
 test("how it stands: on since when, without which tubes, behind a lamp", () => {
   const on = tape([0, { type: "power", payload: { state: "on", plug: "in", through: "lamp", without: ["V4", "V5"] } }]);
   expect(standing(foldJob(on), at(600))).toMatchObject({ on: true, seconds: 600, warmMinutes: 10, without: ["V4", "V5"], lamp: true });

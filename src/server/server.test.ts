@@ -5,7 +5,8 @@ import { randomUUID } from "node:crypto";
 import sharp from "sharp";
 import { strToU8, unzipSync, zipSync, strFromU8 } from "fflate";
 import { exportJob, importJob } from "./archive";
-import { storePhoto } from "./attachments";
+import { writeWav } from "@/core/noise/wav";
+import { storePhoto, storeRecording } from "./attachments";
 import { backupFolder, restoreFolder } from "./backup";
 import { board, search } from "./board";
 import { csvToEvents, readingsToCsv } from "./csv";
@@ -142,10 +143,21 @@ describe("the job archive", () => {
       .png()
       .toBuffer();
     const { hash } = await storePhoto(shop, png);
+    const wav = await storeRecording(shop, writeWav([new Float32Array(9000)], 8000));
+    const levels = { f1dB: -30, f2dB: -20, hissdB: -80, totaldB: -19, curve: [-80, -30.5] };
+    const recording = {
+      hash: wav.hash,
+      name: "hum.wav",
+      when: "before",
+      seconds: 1.1,
+      sounds: [{ kind: "hum-double", confidence: 0.9 }],
+      ...levels,
+    };
     await append(shop, id, [
       { type: "photo", payload: { hash, caption: "underside", station: "look" }, who: "J.M." },
+      { type: "recording", payload: recording as never, who: "J.M." },
       reading("B1", 318),
-      reading("B1", 320, { supersedes: 3, reason: "again" }),
+      reading("B1", 320, { supersedes: 4, reason: "again" }),
     ]);
     const first = await exportJob(shop, id);
     const { id: there, renumbered } = await importJob(empty, first);
@@ -181,7 +193,10 @@ describe("the job archive", () => {
       [edited({ version: 2 }), /newer Scutum/],
       [edited({ format: "other" }), /format/],
       [edited({ events: [{ seq: 2 }] }), /unknown type|missing/],
-      [edited({ attachments: [{ hash: "a".repeat(64), type: "image/png", file: "photos/a.png" }] }), /photo photos\/a\.png is missing/],
+      [
+        edited({ attachments: [{ hash: "a".repeat(64), type: "image/png", file: "photos/a.png" }] }),
+        /attachment photos\/a\.png is missing/,
+      ],
       [edited({ events: [{ ...(archive.events as object[])[0], payload: { owner: 5 } }] }), /owner/],
     ];
     const before = await empty.query("select count(*)::int as n from jobs");
@@ -236,6 +251,12 @@ describe("photos", () => {
     expect((await refusal(storePhoto(shop, png.subarray(0, png.length / 2)))).message).toMatch(/not a picture/);
     expect((await refusal(storePhoto(shop, new Uint8Array(40 * 1024 * 1024)))).message).toMatch(/40\.0 MB; up to 20\.0 MB/);
   });
+});
+
+test("a recording is stored as it is; what is none is refused by what was read", async () => {
+  expect((await storeRecording(shop, writeWav([new Float32Array(80)], 8000))).type).toBe("audio/wav");
+  expect((await refusal(storeRecording(shop, strToU8("ID3 a song")))).message).toMatch(/an MP3.*wanted/);
+  expect((await refusal(storeRecording(shop, new Uint8Array(70 * 1024 * 1024)))).message).toMatch(/70\.0 MB; up to 60\.0 MB are kept/);
 });
 
 describe("settings", () => {

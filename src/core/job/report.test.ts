@@ -62,7 +62,7 @@ describe("what the report says of the work", () => {
   test("an experiment counts as a part only when it was kept", () => {
     const tried = (outcome: string) => change("C7", { kind: "experiment", outcome });
     expect(report(tried("reverted")).parts).toEqual([]);
-    expect(report(tried("reverted")).experiments).toEqual([{ position: "C7", what: "new", outcome: "reverted" }]);
+    expect(report(tried("reverted")).experiments).toEqual([{ position: "C7", what: "new", outcome: "put back" }]);
     expect(report(tried("kept")).parts).toHaveLength(1);
   });
   test("old parts, declined work, open questions, the bill to the penny", () => {
@@ -132,4 +132,81 @@ describe("the tape in words", () => {
     [{ type: "safety-test", payload: { test: "cord", passed: false } }, "Safety, cord: FAILED"],
     [{ type: "undo", supersedes: 4, reason: "wrong pin", payload: {} }, "Undone: line 4, wrong pin"],
   ])("%j", (draft, words) => expect(tellEvent(tape([0, draft])[0]!)).toBe(words));
+});
+
+describe("noise in the report", () => {
+  const recording = (when: "before" | "after", totaldB: number, kind: "hum-double" | "clean"): EventDraft => ({
+    type: "recording",
+    payload: {
+      hash: "a".repeat(64),
+      name: "x.wav",
+      when,
+      seconds: 5,
+      sounds: [{ kind, confidence: 0.9 }],
+      f1dB: -60,
+      f2dB: totaldB,
+      hissdB: -80,
+      totaldB,
+      curve: [totaldB],
+    },
+  });
+  const run = (lead: string, boost: string, bad: "none" | "bad"): EventDraft => ({
+    type: "conditions-run",
+    payload: {
+      settings: [
+        { name: "lead", setting: lead },
+        { name: "boost", setting: boost },
+      ],
+      bad,
+    },
+  });
+
+  test("nothing about noise on the tape, nothing about it in the report", () => {
+    expect(report(reading("B1", 200)).noise).toBeUndefined();
+  });
+
+  test("before and after in the owner's words, what was asked, what it needed", () => {
+    const { noise } = report(
+      recording("before", -20, "hum-double"),
+      { type: "noise-test", payload: { test: "sound", what: "What does it sound like?", outcome: "hum-double" } },
+      {
+        type: "conditions",
+        payload: {
+          conditions: [
+            { name: "lead", settings: ["short", "long"] },
+            { name: "boost", settings: ["off", "on"] },
+          ],
+        },
+      },
+      run("long", "on", "bad"),
+      run("long", "off", "none"),
+      run("short", "on", "none"),
+      recording("after", -52, "clean"),
+    );
+    expect(noise!.says[0]).toBe(
+      "Before the work: hum at twice the mains frequency. After it: nothing out of the way, 32 dB quieter altogether.",
+    );
+    expect(noise!.says[1]).toBe("In 3 runs it needed lead long together with boost on.");
+    expect(noise!.tests).toEqual([{ what: "What does it sound like?", outcome: "hum at twice the mains frequency" }]);
+    expect([noise!.before!.curve, noise!.after!.curve]).toEqual([[-20], [-52]]);
+  });
+
+  test("no fault found is said as it is, with what was done", () => {
+    const { noise } = report(
+      { type: "soak-begun", payload: { fault: "cuts out", failures: 1, hours: 3, onsetMinutes: 0, confidence: 0.9 } },
+      { type: "soak-ended", payload: { soak: 1, outcome: "no fault found", done: "every joint of the output stage resoldered" } },
+    );
+    expect(noise!.says[0]).toMatch(/^No fault was found in 0\.0 h\. It may come back; .* Done: every joint/);
+  });
+});
+
+test("the tape tells noise in words", () => {
+  const told = (draft: EventDraft) => tellEvent(tape([0, draft])[0]!);
+  expect(
+    told({ type: "provoked", payload: { place: "V2 socket", by: "tap", tool: "a pencil", response: "strong", ohmsFrom: 0.1, ohmsTo: 40 } }),
+  ).toBe("Tapped V2 socket with a pencil: strong, 100 mΩ to 40.0 Ω");
+  expect(told({ type: "occurrence", payload: { what: "cuts out", warmMinutes: 41.6 } })).toBe("IT SHOWED: cuts out, after 42 min");
+  expect(told({ type: "conditions-run", payload: { settings: [{ name: "lead", setting: "long" }], bad: "some" } })).toBe(
+    "Run: lead long: some",
+  );
 });

@@ -1,16 +1,13 @@
 /** Random numbers that are the same at every run: fixed seeds make a draw repeatable. */
 
-// Taken out of Math once: noise is drawn by the million.
-const { cos, imul, log, sin, sqrt, PI } = Math;
-
 /** Uniform numbers in [0, 1). Source: the "mulberry32" generator, public domain. */
 export function uniformDraws(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
     state = (state + 0x6d2b79f5) >>> 0;
     let t = state;
-    t = imul(t ^ (t >>> 15), t | 1);
-    t ^= t + imul(t ^ (t >>> 7), t | 61);
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
   };
 }
@@ -25,9 +22,9 @@ export function normalDraws(seed: number): () => number {
       spare = undefined;
       return value;
     }
-    const radius = sqrt(-2 * log(1 - uniform()));
-    const angle = 2 * PI * uniform();
-    spare = radius * sin(angle);
-    return radius * cos(angle);
+    const radius = Math.sqrt(-2 * Math.log(1 - uniform()));
+    const angle = 2 * Math.PI * uniform();
+    spare = radius * Math.sin(angle);
+    return radius * Math.cos(angle);
   };
 }

@@ -3,9 +3,6 @@
 import { SOUND } from "../bring-up/isolation";
 import { ENOUGH } from "./evidence";
 
-// Taken out of Math once: the best of many tests asks for it by the ten thousand.
-const { log2 } = Math;
-
 /** What a table of causes and tests has to say: of a blown fuse, of a noise. */
 export interface ProcedureTable {
   readonly causes: readonly { id: string; says: string; refs: string[]; prior: number }[];
@@ -152,7 +149,7 @@ function gain(table: ProcedureTable, test: ProcedureTable["tests"][number], weig
 
 function entropy(w: readonly number[]): number {
   let sum = 0;
-  for (const p of w) if (p > 1e-12) sum -= p * log2(p);
+  for (const p of w) if (p > 1e-12) sum -= p * Math.log2(p);
   return sum;
 }
 
