@@ -21,17 +21,17 @@ const VIEWS = [
   ["make-safe", "/jobs/1008/make-safe", "enamel"],
   ["look", "/jobs/1009/look", "ledger"],
   ["cold-checks", "/jobs/1009/cold-checks", "enamel"],
-  ["heaters", "/jobs/1010/cold-checks", "ledger"],
   ["bring-up", "/jobs/1008/bring-up", "enamel"],
   ["isolation", "/jobs/1009/bring-up", "enamel"],
   ["walk", "/jobs/1004/walk", "enamel"],
   ["suspects", "/jobs/1004/suspects", "enamel"],
+  ["signal", "/jobs/1011/signal", "ledger"],
+  ["noise", "/jobs/1003/noise", "enamel"],
   ["work", "/jobs/1005/work", "enamel"],
   ["output-stage", "/jobs/1005/output-stage", "enamel"],
   ["prove", "/jobs/1001/prove", "ledger"],
   ["return", "/jobs/1001/return", "enamel"],
   ["report", "/jobs/1001/report", "ledger"],
-  ["settings", "/settings", "enamel"],
   ["library", "/library", "ledger"],
   ["model", "/library/2", "enamel"],
   // Last: it puts an amp on, which the board would show.
@@ -61,7 +61,6 @@ const BEFORE = {
   },
   "cold-checks": () =>
     log(1009, ohm("b1:0", 216e3), ohm("b2:0", 217e3), ohm("b3:0", 226e3), ohm("b4:0", 241e3), ohm("b1:p4", 183), ohm("b1:p5", 197)),
-  heaters: () => log(1010, ohm("V3.heater", 39), ohm("V2.heater", 1e9)),
   "bring-up": async () => {
     await putOn(1008, every);
     await log(
@@ -115,7 +114,11 @@ try {
     await page.goto(server.address + path);
     // Long enough for the solver to have answered.
     await page.waitForTimeout(/library|walk|suspects|bring-up|cold-checks|make-safe/.test(path) ? 4000 : name === "probe" ? 21_000 : 600);
-    if (name === "heaters") await page.getByRole("tab", { name: "Heaters" }).click();
+    if (name === "noise") await page.getByRole("tab", { name: "Where it enters" }).click();
+    if (name === "noise") await page.getByRole("region", { name: "Possible causes" }).waitFor({ timeout: 60_000 });
+    if (name === "signal") await page.getByLabel("What if, part and value").fill("R17=4.7k");
+    if (name === "signal") await page.getByRole("button", { name: "Predict" }).click();
+    if (name === "signal") await page.getByText("→").first().waitFor();
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     say(`docs/screenshots/${name}.png`);
     await context.close();

@@ -35,5 +35,5 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-// The two routes that take large files check for themselves: what passes here is held in memory and cut at 10 MB.
-export const config = { matcher: [{ source: "/((?!_next/static|_next/image|icon.svg|api/v1/photos|api/v1/import).*)" }] };
+// The routes that take large files check for themselves: what passes here is held in memory and cut at 10 MB.
+export const config = { matcher: [{ source: "/((?!_next/static|_next/image|icon.svg|api/v1/photos|api/v1/recordings|api/v1/import).*)" }] };

@@ -69,6 +69,8 @@ describe("the Lantern", () => {
       return isolate(table, [{ test: "sound", outcome: "hum-double" }, ...table.answersOf(rails)]).causes[0]!.refs;
     };
     for (const part of ["C1", "C2", "C3", "C4"]) expect(read(`${part}=open`)).toEqual([part]);
+    // A third, a quarter, a twentieth left.
+    for (const fault of ["C1=9u", "C2=8u", "C3=800n"]) expect(read(fault)).toEqual([fault.slice(0, 2)]);
     const reservoir = left(["sound", "hum-double"], ["ac:b1", "two to five times"]);
     expect(reservoir.causes[0]!.refs).toEqual(["C1"]);
     const mains = table.answersOf([

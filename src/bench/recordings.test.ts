@@ -1,4 +1,5 @@
-import { soundsOf, SOUND_KINDS, type SoundKind } from "@/core/noise/sounds";
+import { SOUND_KINDS, type SoundKind } from "@/core/noise/sound-kinds";
+import { soundsOf } from "@/core/noise/sounds";
 import { readWav, writeWav } from "@/core/noise/wav";
 import { uniformDraws } from "@/core/numeric/random";
 import { listen, type MicrophoneOptions } from "./recordings";

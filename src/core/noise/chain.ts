@@ -116,3 +116,13 @@ function railOf(circuit: Circuit, plate: string | undefined): string | undefined
   );
   return direct?.nodes.find((n) => rails.includes(n));
 }
+
+/** The resistor that leads from the speaker back into the amp. */
+export function feedbackOf(circuit: Circuit, chain: Chain): string | undefined {
+  if (!chain.speaker) return undefined;
+  const from = new Set([chain.speaker]);
+  return circuit.elements.find((e) => e.letter === "R" && e.nodes.some((n) => from.has(n)) && !e.nodes.includes("0"))?.name;
+}
+
+/** Envelopes that noise is looked for in, the first stage first. */
+export const envelopesOf = (chain: Chain) => [...new Set(chain.stages.filter((s) => s.tube).map((s) => envelopeOf(s.tube!.name)))];

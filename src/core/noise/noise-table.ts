@@ -6,9 +6,11 @@ import { compile } from "../solver/compile";
 import { operatingPoint, type OperatingPoint } from "../solver/operating-point";
 import { pulsesOf, rippleAmp, rippleOf, type Pulses } from "../solver/ripple";
 import { magnitude, SmallSignal, type Phasor } from "../solver/small-signal";
+import { EDGES, heard, rippleBucket, rises, smooth, sweptChances } from "./answer-chances";
 import type { Answer } from "../suspects/isolate";
 import type { RailReading } from "./job-noise";
-import { noiseCauses, type Enters, type NoiseCause } from "./causes";
+import type { Enters, NoiseCause } from "./cause";
+import { noiseCauses } from "./causes";
 import { chainOf, type Chain } from "./chain";
 import { noiseTests, NOT_SURE, NOW_AND_THEN, RIPPLE_READ, SWEPT, TOUCHED, WORDS, type NoiseTest } from "./tests";
 
@@ -19,13 +21,6 @@ export interface NoiseTableOptions {
   progress?(part: number): void;
 }
 
-/** An answer given wrongly, or an amp that does not keep to the model. */
-const SLIP = 0.05;
-/** Decibels between "gone", "less", "no change" and "more", and how well an ear keeps to them. */
-const [GONE_DB, LESS_DB, MORE_DB] = [-18, -4.5, 4.5];
-const EAR_DB = 3.5;
-/** A noise that is not this one is left under it. */
-const REST_DB = -32;
 /** The two halves of an output stage are never quite alike: without it no ripple would ever be heard. */
 const UNBALANCED = 0.94;
 const AUDIO_HERTZ = 1000;
@@ -249,26 +244,22 @@ export class NoiseTable {
   private swept(control: string, cause: NoiseCause): number[] {
     const levels = SWEEP_AT.map((p) => this.level(cause, { set: [`${control}=${p}`] }));
     if (levels.some((l) => l === undefined)) return SWEPT.map(() => 0.25);
-    const most = Math.max(...(levels as number[]), 1e-30);
-    const db = (levels as number[]).map((l) => Math.max(REST_DB, 20 * Math.log10(l / most + 1e-12)));
-    const spread = -Math.min(...db);
-    const moves = rises((spread - 6) / 2);
-    const [low, high] = [db[0]!, db.at(-1)!];
-    const inner = Math.max(...db.slice(1, -1));
-    const midway = moves * rises((inner - Math.max(low, high) - 2) / 1);
-    const up = (moves - midway) * rises((high - low) / 2);
-    return [1 - moves, up, midway, moves - midway - up].map((p) => Math.max(0, p));
+    return sweptChances(levels as number[]);
   }
 
   private readRipple(test: NoiseTest, cause: NoiseCause): number[] {
-    const sound = this.soundRipple.get(test.node!)!;
-    const { op } = this.at(cause.changes, {});
-    const here = cause.changes.length === 0 || !op.converged ? sound : (this.rippleAt(cause.changes).get(test.node!) ?? sound);
+    const all = [cause.changes, ...(cause.severities ?? [])].map((changes) => this.rippleChance(test.node!, changes));
+    return RIPPLE_READ.map((_, i) => all.reduce((sum, c) => sum + c[i]! / all.length, 0));
+  }
+
+  private rippleChance(node: string, changes: readonly string[]): number[] {
+    const sound = this.soundRipple.get(node)!;
+    const { op } = this.at(changes, {});
+    const here = changes.length === 0 || !op.converged ? sound : (this.rippleAt(changes).get(node) ?? sound);
     const ratio = (here + METER_FLOOR) / (sound + METER_FLOOR);
     const at = RIPPLE_READ.indexOf(rippleBucket(ratio));
-    const edge = Math.abs(
-      Math.log(ratio / [1.8, 5, 0.5].reduce((a, b) => (Math.abs(Math.log(ratio / b)) < Math.abs(Math.log(ratio / a)) ? b : a))),
-    );
+    const edge = Math.min(...EDGES.map((e) => Math.abs(Math.log(ratio / e))));
+    // Near the edge of a word either may be read.
     const own = 0.6 + 0.34 * (1 - Math.exp(-edge / 0.25));
     return RIPPLE_READ.map((_, i) => (i === at ? own : (1 - own) / 3));
   }
@@ -294,24 +285,4 @@ export class NoiseTable {
     const [loud, nothing] = [rises((db + 12) / 3), rises((-db - 32) / 3)];
     return [loud, Math.max(0, 1 - loud - nothing), nothing];
   }
-}
-
-/** Which of the words a reading of ripple is, by its ratio to that of a sound amp. */
-export function rippleBucket(ratio: number): (typeof RIPPLE_READ)[number] {
-  return ratio < 0.5 ? RIPPLE_READ[3] : ratio < 1.8 ? RIPPLE_READ[0] : ratio < 5 ? RIPPLE_READ[1] : RIPPLE_READ[2];
-}
-
-const rises = (x: number) => 1 / (1 + Math.exp(-x));
-
-/** Chances of "gone", "less", "no change", "more" for a change of so many decibels, as an ear judges it. */
-function heard(db: number): number[] {
-  const shown = Math.max(REST_DB, db);
-  const below = (edge: number) => rises((1.7 * (edge - shown)) / EAR_DB);
-  const [gone, less, same] = [below(GONE_DB), below(LESS_DB), below(MORE_DB)];
-  return [gone, less - gone, same - less, 1 - same];
-}
-
-function smooth(chances: readonly number[]): number[] {
-  const sum = chances.reduce((a, b) => a + b, 0) || 1;
-  return chances.map((c) => (1 - SLIP) * (c / sum) + SLIP / chances.length);
 }

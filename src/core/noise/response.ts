@@ -2,8 +2,7 @@
 
 import { alter } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
-import { chainOf } from "./chain";
-import { feedbackOf } from "./causes";
+import { chainOf, feedbackOf } from "./chain";
 import { operatingPoint, type OperatingPoint } from "../solver/operating-point";
 import { pulsesOf, rippleAmp } from "../solver/ripple";
 import { magnitude, phaseDegrees, SmallSignal, type Phasor } from "../solver/small-signal";

@@ -1,6 +1,6 @@
 /** Kinds of sound as a technician says them. */
 
-import type { Word } from "./causes";
+import type { Word } from "./cause";
 
 export const SAID: Record<Word, string> = {
   "hum-mains": "hum at the mains frequency",

@@ -1,8 +1,8 @@
 /** Every test that the bench can do about a noise, with what it costs and what to mind. */
 
 import type { Circuit } from "../circuit/circuit";
-import { envelopesOf, feedbackOf, type NoiseCause, type Word } from "./causes";
-import type { Chain } from "./chain";
+import type { NoiseCause, Word } from "./cause";
+import { envelopesOf, feedbackOf, type Chain } from "./chain";
 
 export const CHANGES_HEARD = ["gone", "less", "no change", "more"] as const;
 export const SWEPT = ["no change", "louder as it goes up", "loudest part-way", "louder as it goes down"] as const;

@@ -1,0 +1,48 @@
+/** From decibels and ratios to the chances of an answer, as an ear and a meter judge them. */
+
+import { RIPPLE_READ } from "./tests";
+
+/** An answer given wrongly, or an amp that does not keep to the model. */
+const SLIP = 0.05;
+/** Decibels between "gone", "less", "no change" and "more", and how well an ear keeps to them. */
+const [GONE_DB, LESS_DB, MORE_DB] = [-18, -4.5, 4.5];
+const EAR_DB = 3.5;
+/** A noise that is not this one is left under it. */
+export const REST_DB = -32;
+
+/** Ratios to a sound amp's ripple at which the next word begins. */
+export const EDGES = [0.5, 1.8, 5] as const;
+
+/** Which of the words a reading of ripple is, by its ratio to that of a sound amp. */
+export function rippleBucket(ratio: number): (typeof RIPPLE_READ)[number] {
+  const [less, twice, five] = EDGES;
+  return ratio < less ? RIPPLE_READ[3] : ratio < twice ? RIPPLE_READ[0] : ratio < five ? RIPPLE_READ[1] : RIPPLE_READ[2];
+}
+
+export const rises = (x: number) => 1 / (1 + Math.exp(-x));
+
+/** Chances of "gone", "less", "no change", "more" for a change of so many decibels, as an ear judges it. */
+export function heard(db: number): number[] {
+  const shown = Math.max(REST_DB, db);
+  const below = (edge: number) => rises((1.7 * (edge - shown)) / EAR_DB);
+  const [gone, less, same] = [below(GONE_DB), below(LESS_DB), below(MORE_DB)];
+  return [gone, less - gone, same - less, 1 - same];
+}
+
+export function smooth(chances: readonly number[]): number[] {
+  const sum = chances.reduce((a, b) => a + b, 0) || 1;
+  return chances.map((c) => (1 - SLIP) * (c / sum) + SLIP / chances.length);
+}
+
+/** Chances of what a slow turn from end to end sounds like. @param levels at equal steps of the travel. */
+export function sweptChances(levels: readonly number[]): number[] {
+  const most = Math.max(...levels, 1e-30);
+  const db = levels.map((l) => Math.max(REST_DB, 20 * Math.log10(l / most + 1e-12)));
+  const spread = -Math.min(...db);
+  const moves = rises((spread - 6) / 2);
+  const [low, high] = [db[0]!, db.at(-1)!];
+  const inner = Math.max(...db.slice(1, -1));
+  const midway = moves * rises((inner - Math.max(low, high) - 2) / 1);
+  const up = (moves - midway) * rises((high - low) / 2);
+  return [1 - moves, up, midway, moves - midway - up].map((p) => Math.max(0, p));
+}

@@ -1,0 +1,58 @@
+/** Causes of oscillation: feedback the wrong way round, leads, stoppers, parasitics. */
+
+import type { Circuit } from "../circuit/circuit";
+import type { NoiseCause } from "./cause";
+import { feedbackOf, type Chain } from "./chain";
+import { first, GONE, grid, signal, SQUEAL } from "./typical";
+
+export function oscillationCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
+  const out: NoiseCause[] = [];
+  const last = chain.stages.filter((s) => s.output);
+  const driver = signal(chain).at(-1);
+  const fed = feedbackOf(circuit, chain);
+  if (fed && driver)
+    out.push({
+      id: "feedback reversed",
+      says: `the feedback through ${fed} comes back in phase: the output transformer's leads are the wrong way round`,
+      refs: [fed],
+      prior: 2.5,
+      sounds: { squeal: 0.85, motorboating: 0.15 },
+      changes: [],
+      enters: [{ into: driver.in, at: "high" }],
+      reacts: { feedback: GONE, pullDriver: GONE },
+    });
+  for (const s of signal(chain))
+    out.push({
+      id: `${s.name} lead dress`,
+      says: `the leads of ${s.name} lie too near a later stage: it howls through the air`,
+      refs: [s.envelope],
+      prior: s === first(chain) ? 2.5 : 1.2,
+      sounds: SQUEAL,
+      changes: [],
+      enters: [{ into: grid(s), at: "high" }],
+      reacts: { stick: -16, foil: -8, pullOutput: GONE },
+    });
+  if (last.length > 0 && driver) {
+    out.push({
+      id: "stopper",
+      says: "a grid or screen stopper of the output stage is missing or open",
+      refs: last.map((s) => s.envelope),
+      prior: 2,
+      sounds: { squeal: 0.5, "bursts on peaks": 0.5 },
+      changes: [],
+      enters: last.map((s) => ({ into: grid(s), at: "high" as const })),
+      reacts: { stopper: GONE, stick: -3 },
+    });
+    out.push({
+      id: "parasitic",
+      says: "the output stage or its driver oscillates on the peaks",
+      refs: [...new Set([driver.envelope, ...last.map((s) => s.envelope)])],
+      prior: 2,
+      sounds: { "bursts on peaks": 0.8, squeal: 0.2 },
+      changes: [],
+      enters: last.map((s) => ({ into: grid(s), at: "high" as const })),
+      reacts: { stopper: -9, feedback: -3, stick: -6 },
+    });
+  }
+  return out;
+}

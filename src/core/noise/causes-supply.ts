@@ -1,0 +1,121 @@
+/** Causes in the supplies and the heaters: capacitors, the output pair, references, leaks from heater to cathode. */
+
+import type { Circuit } from "../circuit/circuit";
+import type { Enters, NoiseCause } from "./cause";
+import type { Chain } from "./chain";
+import { GONE, grid, HUM, RIPPLE, signal } from "./typical";
+
+export function supplyCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
+  const out: NoiseCause[] = [];
+  for (const rail of [...chain.rails, ...chain.bias]) {
+    const bias = chain.bias.includes(rail);
+    for (const name of rail.capacitors) {
+      const part = circuit.elements.find((e) => e.name === name)!;
+      const old = part.notes.kind === "electrolytic" && (part.notes.year ?? 1960) < 2005;
+      const base = {
+        refs: [name],
+        enters: bias ? ("bias ripple" as const) : ("ripple" as const),
+        sounds: bias ? HUM : RIPPLE,
+        // A good one held across it does its work.
+        reacts: { [`bridge:${name}`]: -12 },
+      };
+      out.push({
+        ...base,
+        id: `${name} open`,
+        fault: `${name} open`,
+        says: `${name} has lost its capacitance: no filter at ${rail.name}`,
+        prior: old ? 5 : 1,
+        changes: [`${name}=open`],
+      });
+      out.push({
+        ...base,
+        id: `${name} low`,
+        says: `${name} has little of its capacitance left`,
+        prior: old ? 7 : 1,
+        changes: [`${name}=${0.25 * part.value!}`],
+        severities: [0.5, 0.1].map((left) => [`${name}=${left * part.value!}`]),
+      });
+    }
+  }
+  const decouplers = chain.rails.slice(1).filter((r) => chain.stages.filter((s) => s.rail === r.node).length > 0);
+  for (const rail of decouplers)
+    for (const name of rail.capacitors)
+      out.push({
+        id: `${name} motorboating`,
+        says: `stages feed back through the supply: ${name} no longer decouples ${rail.name}`,
+        refs: [name],
+        prior: 1.5,
+        sounds: { motorboating: 0.85, squeal: 0.1, "hum-double": 0.05 },
+        changes: [`${name}=open`],
+        enters: [{ into: rail.node, at: "audio" }],
+        reacts: { [`bridge:${name}`]: GONE, "volume down": -6 },
+        fault: `${name} open`,
+      });
+  const pair = chain.stages.filter((s) => s.output);
+  if (pair.length >= 2 && pair[0]!.tube && pair[1]!.tube)
+    for (const weak of pair.slice(0, 2))
+      out.push({
+        id: `${weak.envelope} weak`,
+        says: `the output pair is unbalanced, ${weak.envelope} the weaker: ripple no longer cancels`,
+        refs: [weak.envelope],
+        prior: 4,
+        sounds: RIPPLE,
+        changes: [`${weak.tube!.name}=weak:0.35`],
+        enters: "ripple",
+        reacts: { "swap-output": -9, [`swap:${weak.envelope}`]: -14 },
+        fault: `${weak.tube!.name} weak`,
+      });
+  return out;
+}
+
+export function heaterCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
+  const small = signal(chain);
+  if (small.length === 0) return [];
+  const intoGrids = (weight: (i: number) => number): Enters[] => small.map((s, i) => ({ into: grid(s), at: "mains", weight: weight(i) }));
+  const out: NoiseCause[] = [
+    {
+      id: "heater reference",
+      says: "the heater winding has no reference: it hums into the first grids through the wiring",
+      refs: [],
+      prior: circuit.heaters.some((h) => !h.string && !h.reference) ? 6 : 2,
+      sounds: HUM,
+      changes: [],
+      enters: intoGrids((i) => 1 / (1 + i)),
+      reacts: { reference: -22, stick: 0 },
+    },
+    {
+      id: "heater unbalanced",
+      says: "the heater winding's two sides are unbalanced: one half of its centre tap or of its balance control is open",
+      refs: [],
+      prior: 2.5,
+      sounds: HUM,
+      changes: [],
+      enters: intoGrids((i) => 1 / (1 + i)),
+      reacts: { reference: -12, stick: 0 },
+    },
+    {
+      id: "heater wiring",
+      says: "heater wires run too near a grid, or are not twisted",
+      refs: [],
+      prior: 2,
+      sounds: HUM,
+      changes: [],
+      enters: [{ into: grid(small[0]!), at: "mains" }],
+      reacts: { stick: -8, reference: -6 },
+    },
+  ];
+  for (const s of small)
+    if (s.tube)
+      out.push({
+        id: `${s.name} hk`,
+        says: `${s.envelope} leaks from heater to cathode`,
+        refs: [s.envelope],
+        prior: 3,
+        sounds: HUM,
+        changes: [`${s.tube.name}=hk:220k`],
+        enters: [{ into: s.cathode && s.cathode !== "0" ? s.cathode : grid(s), at: "mains" }],
+        reacts: { [`swap:${s.envelope}`]: GONE, reference: -5 },
+        fault: `${s.tube.name} heater–cathode leak`,
+      });
+  return out;
+}
