@@ -73,6 +73,12 @@ describe("the Lantern", () => {
     for (const fault of ["C1=9u", "C2=8u", "C3=800n"]) expect(read(fault)).toEqual([fault.slice(0, 2)]);
     const reservoir = left(["sound", "hum-double"], ["ac:b1", "two to five times"]);
     expect(reservoir.causes[0]!.refs).toEqual(["C1"]);
+    // A quarter left shows less than nothing left: the reading says which.
+    const low = table.causes.find((c) => c.id === "C1 low")!;
+    expect([low.changes, ...low.severities!]).toEqual([["C1=8u"], ["C1=16u"], ["C1=3.2u"]]);
+    const third = left(["sound", "hum-double"], ["ac:b1", "two to five times"]).causes;
+    expect(third[0]!.id).toBe("C1 low");
+    expect(table.chance("ac:b1", table.causes.indexOf(low), "two to five times")).toBeGreaterThan(0.4);
     const mains = table.answersOf([
       { node: "b1", volts: 19.5, mains: 229 },
       { node: "b4", volts: 0.0002 },

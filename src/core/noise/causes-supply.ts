@@ -12,6 +12,8 @@ export function supplyCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
     for (const name of rail.capacitors) {
       const part = circuit.elements.find((e) => e.name === name)!;
       const old = part.notes.kind === "electrolytic" && (part.notes.year ?? 1960) < 2005;
+      // With its prefix: a bare number of a capacitor is taken for microfarads.
+      const left = (share: number) => `${name}=${Number((share * part.value! * 1e6).toPrecision(3))}u`;
       const base = {
         refs: [name],
         enters: bias ? ("bias ripple" as const) : ("ripple" as const),
@@ -32,8 +34,8 @@ export function supplyCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
         id: `${name} low`,
         says: `${name} has little of its capacitance left`,
         prior: old ? 7 : 1,
-        changes: [`${name}=${0.25 * part.value!}`],
-        severities: [0.5, 0.1].map((left) => [`${name}=${left * part.value!}`]),
+        changes: [left(0.25)],
+        severities: [[left(0.5)], [left(0.1)]],
       });
     }
   }
