@@ -2,6 +2,11 @@
 
 import { readFileSync } from "node:fs";
 import { readCircuit } from "@/core/circuit/read";
+import { listen } from "@/bench/recordings";
+import { NoiseTable } from "@/core/noise/noise-table";
+import { soundsOf } from "@/core/noise/sounds";
+import { readWav, writeWav } from "@/core/noise/wav";
+import { isolate } from "@/core/suspects/isolate";
 import { compile } from "@/core/solver/compile";
 import { ohmmeter } from "@/core/solver/ohmmeter";
 import { operatingPoint, readings, solveOperatingPoint } from "@/core/solver/operating-point";
@@ -79,3 +84,23 @@ const bad = "t\n" + Array.from({ length: 10_000 }, (_, i) => `R${i} n${i} n${i +
 row("a file of 10,000 bad lines, read and reported", ms(median(3, () => void readCircuit(bad))), "1,000 ms");
 const braces = "t\nR1 a 0 {" + "(".repeat(5000) + "1" + ")".repeat(5000) + "}";
 row("braces 5,000 deep, refused", ms(median(3, () => void readCircuit(braces))), "1,000 ms");
+const minute = listen([{ kind: "hum-double", level: -30 }], { rate: 48_000, seconds: 60, mains: 50, seed: 3, room: -60, music: -50 });
+const wav = writeWav([minute, minute], 48_000);
+row("a minute of 48 kHz stereo, read and named", ms(median(3, () => void soundsOf(readWav(wav), 50))), "1,000 ms");
+for (const [name, circuit] of [
+  ["Lantern 15", lantern],
+  ["Drover 40", drover],
+] as const) {
+  let table: NoiseTable | undefined;
+  row(
+    `causes of a noise against all tests, ${name}`,
+    ms(median(1, () => void (table = new NoiseTable(circuit, { mains: 230 })))),
+    "none set",
+  );
+  const answers = [{ test: "sound", outcome: "hum-double" }];
+  row(
+    `the next test, ${name}, ${table!.causes.length} causes, ${table!.tests.length} tests`,
+    ms(median(5, () => void isolate(table!, answers))),
+    "none set",
+  );
+}

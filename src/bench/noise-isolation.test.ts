@@ -109,6 +109,17 @@ describe("the Lantern", () => {
   });
 });
 
+test("before a hand goes in it is said so, and the volts that a capacitor must stand are worked out", () => {
+  const table = tableOf("wren-5");
+  const bridge = table.tests.find((t) => t.id === "bridge:C1")!;
+  expect(bridge.inside).toBe(true);
+  const volts = Number(/above the (\d+) V that B1 rises to unloaded/.exec(bridge.how)![1]);
+  // The winding's peak, the bleeder's few milliamperes taken off.
+  expect(volts).toBeGreaterThan(330);
+  expect(volts).toBeLessThan(420);
+  expect(table.tests.find((t) => t.id === "down:P1")!.inside).toBeUndefined();
+});
+
 test("a line-connected set with a series string: no grid is touched or grounded, no tube pulled, and the reasons are given", () => {
   const table = new NoiseTable(readCircuit(text("minor")).circuit, { mains: 117 });
   expect(table.tests.filter((t) => /^(touch|ground|pull)/.test(t.id))).toEqual([]);

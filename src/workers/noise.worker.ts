@@ -55,7 +55,7 @@ const api = {
       chain: table.chain,
       soundRipple: Object.fromEntries(table.soundRipple),
       refused: table.refused,
-      how: Object.fromEntries(table.tests.map((t) => [t.id, { how: t.how, caution: t.caution }])),
+      how: Object.fromEntries(table.tests.map((t) => [t.id, { how: t.how, caution: t.caution, inside: t.inside }])),
     };
   },
   response(netlist: string, mains: number | undefined, changes: string[]): Response {

@@ -123,6 +123,7 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
   const inspected = [...state.inspected.values()].filter((i) => i.result !== "open again").length;
   const passed = [...state.stages.values()].filter((s) => s.result === "passed").length;
   const stopped = [...state.stages.values()].filter((s) => s.result === "stopped").length;
+  const soaking = state.soaks.some((soak) => !soak.ended);
   const takeApart = off ? `, ${off} off the amp` : "";
 
   return {
@@ -163,7 +164,12 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
     ),
     suspects: openFindings("suspects"),
     signal: openFindings("signal"),
-    noise: openFindings("noise"),
+    noise: {
+      ...openFindings("noise"),
+      open: findingsAt("noise").length + (soaking ? 1 : 0),
+      done: !soaking && findingsAt("noise").length === 0 && state.soaks.at(-1)?.ended?.outcome === "cured",
+      says: `${soaking ? "a soak is running, " : ""}${openFindings("noise").says}`,
+    },
     work: mark(
       experiments + asked,
       state.changes.length > 0 && experiments + asked === 0,

@@ -200,6 +200,13 @@ describe("noise in the report", () => {
   });
 });
 
+test("a soak that runs is open at Noise; one that ended cured is done", () => {
+  const begun: EventDraft = { type: "soak-begun", payload: { fault: "cuts out", failures: 1, hours: 3, onsetMinutes: 0, confidence: 0.9 } };
+  expect(marks(begun).noise).toMatchObject({ open: 1, done: false, says: "a soak is running, nothing open" });
+  expect(marks(begun, { type: "soak-ended", payload: { soak: 1, outcome: "cured" } }).noise).toMatchObject({ open: 0, done: true });
+  expect(marks(begun, { type: "soak-ended", payload: { soak: 1, outcome: "broken off" } }).noise).toMatchObject({ open: 0, done: false });
+});
+
 test("the tape tells noise in words", () => {
   const told = (draft: EventDraft) => tellEvent(tape([0, draft])[0]!);
   expect(

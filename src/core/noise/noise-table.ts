@@ -11,7 +11,7 @@ import type { Answer } from "../suspects/isolate";
 import type { RailReading } from "./job-noise";
 import type { Enters, NoiseCause } from "./cause";
 import { noiseCauses } from "./causes";
-import { chainOf, type Chain } from "./chain";
+import { chainOf, envelopesOf, type Chain } from "./chain";
 import { noiseTests, NOT_SURE, NOW_AND_THEN, RIPPLE_READ, SWEPT, TOUCHED, WORDS, type NoiseTest } from "./tests";
 
 export interface NoiseTableOptions {
@@ -71,6 +71,7 @@ export class NoiseTable {
       this.causes,
       (out) => this.overRating(out),
       (what, why) => this.refused.push({ what, why }),
+      (node) => this.unloadedVolts(node),
     );
     const louder = this.causes.map((c) => this.audible(c));
     this.causes.forEach((c, i) => (c.prior *= louder[i]!));
@@ -213,6 +214,13 @@ export class NoiseTable {
     const [here, sound] = [this.level(cause, {}), this.level({ ...cause, changes: [] }, {})];
     if (here === undefined || sound === undefined || sound <= 0) return 1;
     return Math.min(1, Math.max(0.05, (here / sound - 1) / 2));
+  }
+
+  /** Volts of a rail with every tube out; undefined where a series string goes cold with the first of them. */
+  private unloadedVolts(node: string): number | undefined {
+    if (this.chain.string) return undefined;
+    const { op } = this.at([], { without: envelopesOf(this.chain) });
+    return op.converged ? op.x[op.network.index.get(node) ?? -1] : undefined;
   }
 
   private overRating(out: readonly string[]): string | undefined {

@@ -20,7 +20,7 @@ export interface NoiseAnswer extends Joint {
   soundRipple: Record<string, number>;
   refused: { what: string; why: string }[];
   /** By test, how it is done and what to mind. */
-  how: Record<string, { how: string; caution?: string }>;
+  how: Record<string, { how: string; caution?: string; inside?: boolean }>;
 }
 
 /** What the readings say, so that both count as one. */

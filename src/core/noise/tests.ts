@@ -33,6 +33,8 @@ export interface NoiseTest {
   /** Effort and danger together. */
   cost: number;
   caution?: string;
+  /** A hand goes into the chassis for it: the amp is proven dead first. */
+  inside?: boolean;
   /** What it does to the circuit, where it does something to it. */
   circuit?: { set?: string[]; without?: string[]; capacitor?: { node: string; farads: number }; sweep?: string };
   /** Node whose ripple is read, or whose grid is touched. */
@@ -44,13 +46,14 @@ const OFF = "Power off, plug out, reservoirs proven dead before a hand goes in."
 /** Grounds a grid for signal: large beside any grid leak at mains frequency. */
 const GROUNDING_FARADS = 1e-6;
 
-/** @param refused told of tests that this amp forbids, with the reason. @param rises rails over a rating with these tubes out, in words. */
+/** @param refused told of tests that this amp forbids, with the reason. @param rises rails over a rating with these tubes out, in words. @param unloaded volts of a rail while nothing draws from it. */
 export function noiseTests(
   circuit: Circuit,
   chain: Chain,
   causes: readonly NoiseCause[],
   rises: (without: readonly string[]) => string | undefined,
   refused: (what: string, why: string) => void,
+  unloaded: (node: string) => number | undefined,
 ): NoiseTest[] {
   return [
     {
@@ -64,7 +67,7 @@ export function noiseTests(
     ...outsideTests(),
     ...inputTests(chain),
     ...tubeTests(chain, rises, refused),
-    ...insideTests(circuit, chain, causes),
+    ...insideTests(circuit, chain, causes, unloaded),
     ...railTests(chain),
     ...touchTests(chain, refused),
   ];
@@ -108,6 +111,7 @@ function outsideTests(): NoiseTest[] {
     outcomes: CHANGES_HEARD,
     cost,
     caution,
+    ...(caution === OFF ? { inside: true } : {}),
   });
   return [
     test("lead", "Pull every lead but the mains and the speaker", "Input, effects, pedals, lines out.", 0.4),
@@ -231,7 +235,12 @@ function tubeTests(
   return out;
 }
 
-function insideTests(circuit: Circuit, chain: Chain, causes: readonly NoiseCause[]): NoiseTest[] {
+function insideTests(
+  circuit: Circuit,
+  chain: Chain,
+  causes: readonly NoiseCause[],
+  unloaded: (node: string) => number | undefined,
+): NoiseTest[] {
   const test = (id: string, what: string, how: string, cost: number): NoiseTest => ({
     id,
     what,
@@ -239,6 +248,7 @@ function insideTests(circuit: Circuit, chain: Chain, causes: readonly NoiseCause
     outcomes: CHANGES_HEARD,
     cost,
     caution: OFF,
+    inside: true,
   });
   const out: NoiseTest[] = [
     test("reference", "Give the heater winding a temporary reference", "100 Ω from each side to chassis.", 2.6),
@@ -252,7 +262,7 @@ function insideTests(circuit: Circuit, chain: Chain, causes: readonly NoiseCause
         ...test(
           `bridge:${name}`,
           `Hold a good capacitor across ${name}`,
-          "Same size or near, rated for the rail unloaded, mind the polarity; off, proven dead, clip it on, on, off, prove it dead again.",
+          `Same size or near, rated ${above(unloaded(rail.node), rail.name)}; mind the polarity. Off, proven dead, clip it on; on, listen; off, proven dead again.`,
           2.2,
         ),
         circuit: { capacitor: { node: rail.node, farads: part.value! } },
@@ -269,6 +279,9 @@ function insideTests(circuit: Circuit, chain: Chain, causes: readonly NoiseCause
     out.push(test("turn", "Turn the output transformer, or move it away on its leads", "Loosen it, keep the leads clear.", 4));
   return out;
 }
+
+const above = (volts: number | undefined, rail: string) =>
+  volts === undefined ? "for the rail unloaded" : `above the ${Math.round(Math.abs(volts))} V that ${rail} rises to unloaded`;
 
 function railTests(chain: Chain): NoiseTest[] {
   return [...chain.rails, ...chain.bias].map((r) => ({

@@ -1,6 +1,7 @@
 "use client";
 /** Where it enters: the test that splits the causes best as the one thing to do, and one list of causes from tests and readings. */
 
+import Link from "next/link";
 import { useMemo, useState } from "react";
 import { noiseOf } from "@/core/noise/job-noise";
 import { sayOutcome } from "@/core/noise/sound-words";
@@ -14,6 +15,7 @@ import { evidenceOf, rounded } from "@/core/suspects/job-evidence";
 import { solveConditions } from "@/core/walk/modelled";
 import { OneReading } from "../../forms/one-reading";
 import { useJob } from "../../frame/job-context";
+import { energyWords } from "../../frame/words";
 import { useAnswer } from "../../frame/use-answer";
 import { ChainPicture } from "./chain-picture";
 import { GenericForm, useGeneric, type Generic } from "./generic-form";
@@ -106,7 +108,7 @@ function Now({ answer }: { answer: NoiseAnswer }) {
     ? { ...again, bits: 0, why: "the likeliest cause does not explain the answer" }
     : (next.find((t) => t.id === instead) ?? next[0]);
   if (!test) return <p className="text-2xl font-bold">No test is left that tells these apart. Part by part, then, the likeliest first.</p>;
-  const { how, caution } = answer.how[test.id] ?? { how: "" };
+  const { how, caution, inside } = answer.how[test.id] ?? { how: "" };
   return (
     <section aria-label="Next test" className="rounded border border-base-300 bg-base-200 p-4">
       <p className="soft text-sm">
@@ -116,6 +118,12 @@ function Now({ answer }: { answer: NoiseAnswer }) {
       <p className="text-3xl font-bold">{test.what}</p>
       <p className="mt-1 text-lg">{how}</p>
       {caution && <p className="text-warning">▲ {caution}</p>}
+      {answer.chain.lineConnected && (
+        <p className="text-warning">
+          ▲ One side of the line is its chassis: through an isolation transformer, and nothing grounded is clipped to it.
+        </p>
+      )}
+      {inside && <BeforeHandsGoIn />}
       {test.id === "sound" && <p className="soft">Sound, beside this, records it and answers by itself.</p>}
       <TestAnswer key={test.id} test={test} answer={answer} />
       {!again && next.length > 1 && (
@@ -139,6 +147,21 @@ function Now({ answer }: { answer: NoiseAnswer }) {
         </details>
       )}
     </section>
+  );
+}
+
+/** What stands between now and a hand in the chassis. The answer itself is heard with the amp on again. */
+function BeforeHandsGoIn() {
+  const { energy, jobId } = useJob();
+  if (energy.kind === "proven-dead") return <p className="verdict-in">● {energyWords(energy).title}: it holds until the power comes on.</p>;
+  return (
+    <p className="text-lg font-bold text-warning">
+      ▲ {energyWords(energy).title} now: no hand goes in before{" "}
+      <Link className="link" href={`/jobs/${jobId}/make-safe`}>
+        Make safe
+      </Link>{" "}
+      has proven it dead.
+    </p>
   );
 }
 
