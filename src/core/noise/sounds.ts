@@ -87,7 +87,8 @@ export function soundsOf(recording: Recording, mains?: number, progress?: (part:
   const totaldB = decibelsFull(total);
   const base = {
     mains: {
-      hertz: family.hertz,
+      // Without a line of it nobody heard the mains: its nominal figure stands.
+      hertz: isFamily(family) ? family.hertz : (mains ?? (family.hertz > 55 ? 60 : 50)),
       f1dB: lineDecibels(family, 1),
       f2dB: lineDecibels(family, 2),
       oddCombdB: decibelsFull(combPower(family, (k) => k % 2 === 1 && k > 1)),

@@ -36,7 +36,10 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
     }
     const point = r.kind === "dcv" ? pointNamed(circuit, r.point) : r.kind === "ohm" ? r.point : findElement(circuit, r.point)?.name;
     if (point === undefined || r.kind === "acv") {
-      leftOut.push({ point: r.point, why: r.kind === "acv" ? "an AC level without its tone: see Signal" : "not a point of this circuit" });
+      leftOut.push({
+        point: r.point,
+        why: r.kind === "acv" ? "an AC level without its tone: on a rail it counts as ripple at Noise" : "not a point of this circuit",
+      });
       continue;
     }
     const e: Evidence = {

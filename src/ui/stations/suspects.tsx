@@ -27,8 +27,8 @@ export function Suspects() {
   if (!view.circuit) return <NoCircuit what="Suspects are reasoned from the circuit." />;
   return (
     <div className="space-y-5">
-      <SuspectsSheet />
       <Together />
+      <SuspectsSheet />
       <Temperatures />
       <Findings station="suspects" />
     </div>
