@@ -8,6 +8,7 @@ import type { BenchFault } from "@/bench/amp";
 import { listen, type Heard } from "@/bench/recordings";
 import type { RecordingTaken } from "@/core/job/events/noise";
 import { curveOf } from "@/core/noise/curve";
+import { recordingLine } from "@/core/noise/recording-line";
 import { soundsOf } from "@/core/noise/sounds";
 import { writeWav } from "@/core/noise/wav";
 import { storePhoto, storeRecording } from "@/server/attachments";
@@ -62,19 +63,7 @@ async function recorded(database: Database, name: string, when: RecordingTaken["
   const samples = listen(heard, options);
   const { hash } = await storeRecording(database, writeWav([samples], options.rate, 16));
   const sounds = soundsOf({ rate: options.rate, channels: [samples], bits: 16, float: false, notes: [] }, 50);
-  const round = (x: number) => Math.round(10 * x) / 10;
-  return {
-    hash,
-    name,
-    when,
-    seconds: options.seconds,
-    sounds: sounds.named.map(({ kind, confidence }) => ({ kind, confidence: Math.round(100 * confidence) / 100 })),
-    f1dB: round(sounds.mains.f1dB),
-    f2dB: round(sounds.mains.f2dB),
-    hissdB: round(sounds.hissdB),
-    totaldB: round(sounds.totaldB),
-    curve: curveOf(sounds.spectrum),
-  };
+  return recordingLine({ ...sounds, curve: curveOf(sounds.spectrum) }, { hash, name, when });
 }
 
 /** Fills an empty shop. `now` is the time that the tapes lead up to. */

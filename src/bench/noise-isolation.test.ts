@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "@/core/circuit/read";
 import { NoiseTable } from "@/core/noise/noise-table";
-import { NOT_SURE, NOW_AND_THEN } from "@/core/noise/tests";
+import { NOT_SURE, NOW_AND_THEN } from "@/core/noise/test";
 import { isolate, type Answer } from "@/core/suspects/isolate";
 import { BenchAmp } from "./amp";
 
@@ -107,6 +107,53 @@ describe("the Lantern", () => {
     const found = left(["sound", "nothing at all"], ["touch:g3a", "loud"], ["touch:g2a", "nothing"]);
     expect(found.causes[0]!.refs[0]).toMatch(/V2|C8/);
   });
+});
+
+describe("the Picture House, with two channels", () => {
+  const table = tableOf("picture-house");
+
+  test("which speaker has it is asked first of all, and parts the channels", () => {
+    const side = (cause: string) => truthful(table, cause, "side");
+    expect(side("shield T1")).toBe("at T1");
+    expect(side("shield T2")).toBe("at T2");
+    expect(side("V4 weak T1")).toBe("at T1");
+    expect(side("C1 open")).toBe("alike in all");
+    // Of a signal that is lost: the channel that has lost it.
+    expect(side("V3 dead T2")).toBe("at T2");
+    expect(side("V1A dead T1")).toBe("at T1");
+  });
+
+  test("each channel has causes of its own, under names of its own", () => {
+    expect(new Set(table.causes.map((c) => c.id)).size).toBe(table.causes.length);
+    const of = (side: string) => table.causes.filter((c) => c.id.endsWith(side)).length;
+    expect(of(" T1")).toBe(of(" T2"));
+    expect(table.causes.find((c) => c.id === "induction T2")!.says).toMatch(/^T2's channel: /);
+  });
+});
+
+test.each(["wren-5", "drover-40", "picture-house"])(
+  "%s: every answer that a cause has been given belongs to a test that can be asked of some amp",
+  (amp) => {
+    const table = tableOf(amp);
+    const asked = new Set(table.tests.map((t) => t.id));
+    // Not of every amp: it may have no output pair to pull, no tube that may come out.
+    const elsewhere = /^(pullOutput|turn|scratch:)/;
+    const lost = table.causes.flatMap((c) =>
+      Object.keys(c.reacts)
+        .filter((id) => !asked.has(id) && !elsewhere.test(id))
+        .map((id) => `${c.id}: ${id}`),
+    );
+    expect(lost).toEqual([]);
+    for (const t of table.tests)
+      for (let k = 0; k < table.causes.length; k++)
+        expect(t.outcomes.reduce((sum, o) => sum + table.chance(t.id, k, o), 0)).toBeCloseTo(1, 6);
+  },
+);
+
+test("a good capacitor held across a lost one: what it does is worked out, and across another it does little", () => {
+  const table = tableOf("wren-5");
+  expect(truthful(table, "C2 open", "bridge:C2")).toMatch(/gone|less/);
+  expect(truthful(table, "C2 open", "bridge:C3")).toBe("no change");
 });
 
 test("before a hand goes in it is said so, and the volts that a capacitor must stand are worked out", () => {

@@ -1,4 +1,4 @@
-import { SOUND_KINDS, type SoundKind } from "@/core/noise/sound-kinds";
+import { SOUND_KINDS, type SoundKind } from "@/core/job/events/words";
 import { soundsOf } from "@/core/noise/sounds";
 import { readWav, writeWav } from "@/core/noise/wav";
 import { uniformDraws } from "@/core/numeric/random";

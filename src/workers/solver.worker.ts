@@ -5,12 +5,18 @@ import { readCircuit } from "@/core/circuit/read";
 import type { Circuit } from "@/core/circuit/circuit";
 import { movesNotLive, predictBringUp, type BringUpPrediction, type LiveMove } from "@/core/solver/bring-up";
 import { coldList } from "@/core/solver/cold-list";
+import type { GroundMapDrawn } from "@/core/job/events/noise";
+import type { JobNoise } from "@/core/noise/job-noise";
+import { answerNoise, type NoiseAnswer } from "@/core/noise/noise-answer";
+import { NoiseTable } from "@/core/noise/noise-table";
+import { responseOf, type Response } from "@/core/noise/response";
+import { usualGrounds } from "@/core/noise/usual-grounds";
 import type { StageOptions } from "@/core/bring-up/stages";
 import { isolate, type Answer, type Isolation } from "@/core/suspects/isolate";
 import { IsolationTable } from "@/core/suspects/isolation-table";
 import type { ColdCheck } from "@/core/walk/cold-check";
 import { solveExpected } from "@/core/solver/expected";
-import type { FittedType, Solution, SuspectsAnswer } from "@/core/solver/port";
+import type { FittedType, ReadToo, Solution, SuspectsAnswer } from "@/core/solver/port";
 import type { Evidence } from "@/core/suspects/evidence";
 import type { PartHistory } from "@/core/suspects/history";
 import { nextMeasurements } from "@/core/suspects/next";
@@ -23,6 +29,7 @@ import { writeTubeType } from "@/core/tubes/type-line";
 import { solveKey, type SolveConditions, type Solved } from "@/core/walk/modelled";
 
 let table: { netlist: string; faults: FaultTable } | undefined;
+let noise: { key: string; table: NoiseTable } | undefined;
 let isolation: { key: string; table: IsolationTable } | undefined;
 let last: { netlist: string; circuit: Circuit } | undefined;
 
@@ -33,6 +40,20 @@ function circuitOf(netlist: string): Circuit {
     throw new Error(`line ${errors[0]!.line} cannot be read: found ${errors[0]!.found}; expected ${errors[0]!.expected}`);
   last = { netlist, circuit };
   return circuit;
+}
+
+/** The fault table of a circuit, solved under these conditions: the same for the suspects and for a noise. */
+function faultsFor(netlist: string, conditions: readonly SolveConditions[], progress?: (part: number) => void): FaultTable {
+  if (table?.netlist !== netlist) table = { netlist, faults: new FaultTable(circuitOf(netlist)) };
+  const { faults } = table;
+  const wanted = conditions.filter((c, i) => !faults.has(c) && conditions.findIndex((d) => solveKey(d) === solveKey(c)) === i);
+  wanted.forEach((c, i) =>
+    faults.shown(c, (part) => {
+      progress?.((i + part) / wanted.length);
+      return true;
+    }),
+  );
+  return faults;
 }
 
 const api = {
@@ -52,18 +73,7 @@ const api = {
     history?: PartHistory,
     progress?: (part: number) => void,
   ): SuspectsAnswer {
-    const circuit = circuitOf(netlist);
-    if (table?.netlist !== netlist) table = { netlist, faults: new FaultTable(circuit) };
-    const { faults } = table;
-    const wanted = [...evidence.filter((e) => e.kind !== "ohm").map((e) => e.conditions), conditions].filter(
-      (c, i, all) => !faults.has(c) && all.findIndex((d) => solveKey(d) === solveKey(c)) === i,
-    );
-    wanted.forEach((c, i) =>
-      faults.shown(c, (part) => {
-        progress?.((i + part) / wanted.length);
-        return true;
-      }),
-    );
+    const faults = faultsFor(netlist, [...evidence.filter((e) => e.kind !== "ohm").map((e) => e.conditions), conditions], progress);
     const started = performance.now();
     const { suspects, notYetTestable, recheck, standsAlone, circuitDoubtful, posterior } = rank(faults, evidence, history);
     const next = nextMeasurements(posterior, conditions);
@@ -87,6 +97,20 @@ const api = {
     const key = JSON.stringify([netlist, bench]);
     if (isolation?.key !== key) isolation = { key, table: new IsolationTable(circuitOf(netlist), { ...bench, progress }) };
     return isolate(isolation.table, answers);
+  },
+  enters(netlist: string, mains: number, job: JobNoise, read: ReadToo | undefined, progress?: (part: number) => void): NoiseAnswer {
+    const key = JSON.stringify([netlist, mains]);
+    if (noise?.key !== key) noise = { key, table: new NoiseTable(circuitOf(netlist), { mains, progress }) };
+    const evidence = read?.evidence ?? [];
+    const conditions = evidence.filter((e) => e.kind !== "ohm").map((e) => e.conditions);
+    const ranking = evidence.length > 0 ? rank(faultsFor(netlist, conditions, progress), evidence, read?.history) : undefined;
+    return answerNoise(noise.table, job, ranking);
+  },
+  response(netlist: string, mains: number | undefined, changes: string[]): Response {
+    return responseOf(circuitOf(netlist), mains, changes);
+  },
+  grounds(netlist: string | undefined, mains: number | undefined): GroundMapDrawn {
+    return usualGrounds(netlist === undefined ? undefined : circuitOf(netlist), mains);
   },
   fit(data: SheetData): FittedType {
     const { model, rows, doubts } = fitTube(data);

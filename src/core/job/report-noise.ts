@@ -1,9 +1,10 @@
 /** The part of the owner's report that is about noise and about what came and went: in the owner's words, with the one picture. */
 
 import { judgeRuns, tellExplanation } from "../noise/conditions";
-import { SAID, sayOutcome } from "../noise/sound-words";
-import type { RecordingTaken } from "./events/noise";
-import type { JobState, Line } from "./fold";
+import { runOf } from "../noise/job-noise";
+import { heardIn, louderBy } from "../noise/recording-line";
+import { sayOutcome } from "../noise/sound-words";
+import type { JobState } from "./fold";
 import { soakState } from "./soak";
 
 export interface ReportNoise {
@@ -18,8 +19,6 @@ export interface ReportNoise {
   after?: { curve: number[]; says: string };
 }
 
-const heard = (r: Line<RecordingTaken>) => r.sounds.map((s) => SAID[s.kind]).join(", ");
-
 /** @param now milliseconds since 1970, for a soak that runs. @param hertz of the mains. @returns undefined where there is nothing of the kind on the tape. */
 export function reportNoise(state: JobState, now: number, hertz = 50): ReportNoise | undefined {
   const before = state.recordings.findLast((r) => r.when === "before");
@@ -27,14 +26,11 @@ export function reportNoise(state: JobState, now: number, hertz = 50): ReportNoi
   const says: string[] = [];
   if (before && after)
     says.push(
-      `Before the work: ${heard(before)}. After it: ${heard(after)}, ${Math.abs(after.totaldB - before.totaldB).toFixed(0)} dB ${after.totaldB <= before.totaldB ? "quieter" : "louder"} altogether.`,
+      `Before the work: ${heardIn(before)}. After it: ${heardIn(after)}, ${Math.abs(louderBy(before, after)).toFixed(0)} dB ${louderBy(before, after) <= 0 ? "quieter" : "louder"} altogether.`,
     );
-  else if (before) says.push(`Recorded here: ${heard(before)}.`);
+  else if (before) says.push(`Recorded here: ${heardIn(before)}.`);
   if (state.conditions && state.conditionsRuns.length > 0) {
-    const runs = state.conditionsRuns.map((r) => ({
-      settings: Object.fromEntries(r.settings.map((s) => [s.name, s.setting])),
-      bad: r.bad,
-    }));
+    const runs = state.conditionsRuns.map(runOf);
     const { left } = judgeRuns(state.conditions.conditions, runs);
     if (left.length === 1) says.push(`In ${runs.length} runs it needed ${tellExplanation(left[0]!)}.`);
   }
@@ -57,7 +53,7 @@ export function reportNoise(state: JobState, now: number, hertz = 50): ReportNoi
     hertz,
     says,
     tests,
-    ...(before ? { before: { curve: before.curve, says: heard(before) } } : {}),
-    ...(after ? { after: { curve: after.curve, says: heard(after) } } : {}),
+    ...(before ? { before: { curve: before.curve, says: heardIn(before) } } : {}),
+    ...(after ? { after: { curve: after.curve, says: heardIn(after) } } : {}),
   };
 }

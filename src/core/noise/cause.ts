@@ -1,6 +1,6 @@
 /** What a cause of a noise is: where it enters, what it changes, what it sounds like, how it answers. */
 
-import type { SoundKind } from "./sound-kinds";
+import type { SoundKind } from "../job/events/words";
 
 export type Word = SoundKind | "speech or music" | "bursts on peaks" | "nothing at all";
 

@@ -19,7 +19,7 @@ export function oscillationCauses(circuit: Circuit, chain: Chain): NoiseCause[] 
       sounds: { squeal: 0.85, motorboating: 0.15 },
       changes: [],
       enters: [{ into: driver.in, at: "high" }],
-      reacts: { feedback: GONE, pullDriver: GONE },
+      reacts: { [`feedback:${fed}`]: GONE },
     });
   for (const s of signal(chain))
     out.push({
@@ -51,7 +51,7 @@ export function oscillationCauses(circuit: Circuit, chain: Chain): NoiseCause[] 
       sounds: { "bursts on peaks": 0.8, squeal: 0.2 },
       changes: [],
       enters: last.map((s) => ({ into: grid(s), at: "high" as const })),
-      reacts: { stopper: -9, feedback: -3, stick: -6 },
+      reacts: { stopper: -9, ...(fed ? { [`feedback:${fed}`]: -3 } : {}), stick: -6 },
     });
   }
   return out;

@@ -89,20 +89,23 @@ export function partCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
       fitful: true,
     });
   }
-  for (const [a, b] of circuit.near)
-    out.push({
-      id: `${a}~${b} board leak`,
-      says: `flux or wax conducts on the board between ${a} and ${b}`,
-      refs: [`${a}~${b}`],
-      prior: 1,
-      sounds: CRACKLE,
-      changes: [`${a}~${b}=5000000`],
-      enters: [{ into: b, at: "audio" }],
-      reacts: { stick: 3 },
-      fitful: true,
-      fault: `${a}~${b} board leak`,
-    });
   return out;
+}
+
+/** Neighbours on the board that flux or wax may join. */
+export function boardLeaks(circuit: Circuit): NoiseCause[] {
+  return circuit.near.map(([a, b]) => ({
+    id: `${a}~${b} board leak`,
+    says: `flux or wax conducts on the board between ${a} and ${b}`,
+    refs: [`${a}~${b}`],
+    prior: 1,
+    sounds: CRACKLE,
+    changes: [`${a}~${b}=5000000`],
+    enters: [{ into: b, at: "audio" }],
+    reacts: { stick: 3 },
+    fitful: true,
+    fault: `${a}~${b} board leak`,
+  }));
 }
 
 /** Coupling capacitors out of a stage, with the node that they feed and the control that it is. */

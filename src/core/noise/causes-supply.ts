@@ -2,7 +2,7 @@
 
 import type { Circuit } from "../circuit/circuit";
 import type { Enters, NoiseCause } from "./cause";
-import type { Chain } from "./chain";
+import type { Chain, ChainStage } from "./chain";
 import { GONE, grid, HUM, RIPPLE, signal } from "./typical";
 
 export function supplyCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
@@ -18,8 +18,7 @@ export function supplyCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
         refs: [name],
         enters: bias ? ("bias ripple" as const) : ("ripple" as const),
         sounds: bias ? HUM : RIPPLE,
-        // A good one held across it does its work.
-        reacts: { [`bridge:${name}`]: -12 },
+        reacts: {},
       };
       out.push({
         ...base,
@@ -50,25 +49,35 @@ export function supplyCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
         sounds: { motorboating: 0.85, squeal: 0.1, "hum-double": 0.05 },
         changes: [`${name}=open`],
         enters: [{ into: rail.node, at: "audio" }],
-        reacts: { [`bridge:${name}`]: GONE, "volume down": -6 },
+        reacts: { [`bridge:${name}`]: GONE },
         fault: `${name} open`,
-      });
-  const pair = chain.stages.filter((s) => s.output);
-  if (pair.length >= 2 && pair[0]!.tube && pair[1]!.tube)
-    for (const weak of pair.slice(0, 2))
-      out.push({
-        id: `${weak.envelope} weak`,
-        says: `the output pair is unbalanced, ${weak.envelope} the weaker: ripple no longer cancels`,
-        refs: [weak.envelope],
-        prior: 4,
-        sounds: RIPPLE,
-        changes: [`${weak.tube!.name}=weak:0.35`],
-        enters: "ripple",
-        reacts: { "swap-output": -9, [`swap:${weak.envelope}`]: -14 },
-        fault: `${weak.tube!.name} weak`,
       });
   return out;
 }
+
+/** The output pair of a channel, one half the weaker. */
+export function pairCauses(channel: Chain): NoiseCause[] {
+  const pair = channel.stages.filter((s) => s.output && s.tube);
+  if (pair.length < 2) return [];
+  return pair.slice(0, 2).map((weak) => ({
+    id: `${weak.envelope} weak`,
+    says: `the output pair is unbalanced, ${weak.envelope} the weaker: ripple no longer cancels`,
+    refs: [weak.envelope],
+    prior: 4,
+    sounds: RIPPLE,
+    changes: [`${weak.tube!.name}=weak:0.35`],
+    enters: "ripple",
+    reacts: { [swapPair(pair)]: -9, [`swap:${weak.envelope}`]: -14 },
+    fault: `${weak.tube!.name} weak`,
+  }));
+}
+
+/** Name of the test that swaps the first two of an output stage. */
+export const swapPair = (pair: readonly ChainStage[]) =>
+  `swap-pair:${pair
+    .slice(0, 2)
+    .map((s) => s.envelope)
+    .join("+")}`;
 
 export function heaterCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
   const small = signal(chain);

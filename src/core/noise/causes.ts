@@ -3,22 +3,35 @@
 import type { Circuit } from "../circuit/circuit";
 import { groundCauses, outsideCauses, pickupCauses } from "./causes-around";
 import { oscillationCauses } from "./causes-oscillation";
-import { lostSignal, partCauses, tubeCauses } from "./causes-parts";
-import { heaterCauses, supplyCauses } from "./causes-supply";
+import { boardLeaks, lostSignal, partCauses, tubeCauses } from "./causes-parts";
+import { heaterCauses, pairCauses, supplyCauses } from "./causes-supply";
 import type { NoiseCause } from "./cause";
-import type { Chain } from "./chain";
+import { channelsOf, type Chain } from "./chain";
 
 /** All causes of a circuit, with the weights that they have before any test. Scutum's own figures. */
 export function noiseCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
+  const channels = channelsOf(chain);
   return [
     ...supplyCauses(circuit, chain),
     ...heaterCauses(circuit, chain),
-    ...pickupCauses(chain),
-    ...groundCauses(chain),
-    ...tubeCauses(chain),
-    ...partCauses(circuit, chain),
-    ...oscillationCauses(circuit, chain),
-    ...outsideCauses(chain),
-    ...lostSignal(circuit, chain),
+    ...channels.flatMap((channel) => {
+      const own = channelCauses(circuit, channel);
+      const side = channels.length > 1 && chain.speakers.find((s) => s.node === channel.speaker)?.name;
+      return side ? own.map((c) => ({ ...c, id: `${c.id} ${side}`, says: `${side}'s channel: ${c.says}` })) : own;
+    }),
+    ...boardLeaks(circuit),
+  ];
+}
+
+function channelCauses(circuit: Circuit, channel: Chain): NoiseCause[] {
+  return [
+    ...pairCauses(channel),
+    ...pickupCauses(channel),
+    ...groundCauses(channel),
+    ...tubeCauses(channel),
+    ...partCauses(circuit, channel),
+    ...oscillationCauses(circuit, channel),
+    ...outsideCauses(channel),
+    ...lostSignal(circuit, channel),
   ];
 }

@@ -3,7 +3,7 @@
 import { primaryNodes } from "../circuit/blocks";
 import { envelopeOf, findElement, type Circuit, type Element } from "../circuit/circuit";
 import { isLineConnected } from "../circuit/line";
-import { pinNode } from "../circuit/alter";
+import { alter, pinNode } from "../circuit/alter";
 
 export interface ChainStage {
   name: string;
@@ -19,6 +19,8 @@ export interface ChainStage {
   cathode?: string;
   /** The rail that feeds its plate. */
   rail?: string;
+  /** Of an output stage, the node of the speaker that it drives. */
+  speaker?: string;
   output: boolean;
 }
 
@@ -35,10 +37,10 @@ export interface Chain {
   rails: Rail[];
   /** Those of the bias supply, where there is one. */
   bias: Rail[];
-  /** Node of the speaker. */
+  /** Node of the speaker; of a set with several channels, the first's. */
   speaker?: string;
-  /** Further speakers, of other channels. */
-  others: string[];
+  /** Every speaker with its output transformer's name. */
+  speakers: { node: string; name: string }[];
   input?: string;
   lineConnected: boolean;
   string: boolean;
@@ -49,9 +51,11 @@ const LEAST_RAIL_FARADS = 2e-6;
 
 export function chainOf(circuit: Circuit): Chain {
   const outputs = circuit.elements.filter((e) => e.type === "OPT_SE" || e.type === "OPT_PP");
-  const plates = new Set(outputs.flatMap((e) => e.nodes.slice(0, primaryNodes(e.type!, e.params))));
+  const secondary = (e: Element) => e.nodes[primaryNodes(e.type!, e.params)]!;
+  const driven = (plate: string) => outputs.find((e) => e.nodes.slice(0, primaryNodes(e.type!, e.params)).includes(plate));
   const stages = circuit.stages.map((s): ChainStage => {
     const tube = findElement(circuit, s.name) ?? circuit.elements.find((e) => e.tube && envelopeOf(e.name) === s.name);
+    const output = driven(s.out);
     const at = (pin: string) => (tube?.tube ? tube.nodes[pinNode(tube, pin)] : undefined);
     return {
       name: s.name,
@@ -64,18 +68,19 @@ export function chainOf(circuit: Circuit): Chain {
       grid: at("g"),
       cathode: at("k"),
       rail: tube && railOf(circuit, at("p")),
-      output: plates.has(s.out),
+      ...(output ? { speaker: secondary(output) } : {}),
+      output: output !== undefined,
     };
   });
   const rails = railsOf(circuit);
-  const secondary = outputs.map((e) => e.nodes[primaryNodes(e.type!, e.params)]!);
+  const speakers = outputs.map((e) => ({ node: secondary(e), name: e.name }));
   return {
     stages,
     controls: circuit.elements.filter((e) => e.type === "POT" && !rails.some((r) => e.nodes.includes(r.node))).map((e) => e.name),
     rails: rails.filter((r) => !r.negative),
     bias: rails.filter((r) => r.negative),
-    speaker: secondary[0],
-    others: secondary.slice(1),
+    speaker: speakers[0]?.node,
+    speakers,
     input: stages[0]?.in,
     lineConnected: isLineConnected(circuit),
     string: circuit.heaters.some((h) => h.string),
@@ -117,11 +122,38 @@ function railOf(circuit: Circuit, plate: string | undefined): string | undefined
   return direct?.nodes.find((n) => rails.includes(n));
 }
 
-/** The resistor that leads from the speaker back into the amp. */
-export function feedbackOf(circuit: Circuit, chain: Chain): string | undefined {
-  if (!chain.speaker) return undefined;
-  const from = new Set([chain.speaker]);
-  return circuit.elements.find((e) => e.letter === "R" && e.nodes.some((n) => from.has(n)) && !e.nodes.includes("0"))?.name;
+/**
+ * The chain of each channel by itself: the stages up to and with an output stage, their own speaker and input. One for most amps.
+ * Rails, controls and heaters are the whole amp's.
+ */
+export function channelsOf(chain: Chain): Chain[] {
+  const runs: ChainStage[][] = [[]];
+  chain.stages.forEach((s, i) => {
+    if (!s.output && chain.stages[i - 1]?.output) runs.push([]);
+    runs.at(-1)!.push(s);
+  });
+  return runs.map((stages) => {
+    const speaker = stages.find((s) => s.speaker)?.speaker ?? (runs.length === 1 ? chain.speaker : undefined);
+    return { ...chain, stages, input: stages[0]?.in, speaker };
+  });
+}
+
+/** The resistor that leads from a channel's speaker back into the amp. */
+export function feedbackOf(circuit: Circuit, { speaker }: Pick<Chain, "speaker">): string | undefined {
+  if (!speaker) return undefined;
+  return circuit.elements.find((e) => e.letter === "R" && e.nodes.includes(speaker) && !e.nodes.includes("0"))?.name;
+}
+
+/** Emission of the weaker half of an output pair: two are never quite alike, and without it no ripple would ever be heard. */
+const UNLIKE = 0.94;
+
+/** The circuit with output pairs as they come, the first tube of each a little the weaker. */
+export function withUnlikePairs(circuit: Circuit, chain: Chain): Circuit {
+  const weaker = channelsOf(chain).flatMap((channel) => {
+    const pair = channel.stages.filter((s) => s.output && s.tube);
+    return pair.length > 1 ? [`${pair[0]!.tube!.name}=weak:${UNLIKE}`] : [];
+  });
+  return alter(circuit, weaker);
 }
 
 /** Envelopes that noise is looked for in, the first stage first. */

@@ -1,4 +1,4 @@
-import { gaugeArea, judgeBond, liftLeaves, rewired, solveGrounds, wireOhms } from "./grounds";
+import { compareSchemes, gaugeArea, judgeBond, liftLeaves, rewired, solveGrounds, wireOhms } from "./grounds";
 import type { GroundMapDrawn } from "../job/events/noise";
 
 const wire = (from: string, to: string, area = 0.5, length = 0.1) => ({ from, to, area, length });
@@ -80,4 +80,17 @@ test("the safety earth is judged by its bolt and its bond, never waved through",
   expect(judgeBond({}).every((j) => !j.sound)).toBe(true);
   expect(judgeBond({ ownBolt: true, bondOhms: 0.05 }).every((j) => j.sound)).toBe(true);
   expect(judgeBond({ ownBolt: false, bondOhms: 0.4 }).map((j) => j.sound)).toEqual([false, false]);
+});
+
+test("the three side by side in decibels; of what hums nothing there are none to say", () => {
+  const fixed = {
+    ...AS_FOUND,
+    currents: [{ ...AS_FOUND.currents[0]!, from: "rectifier" }],
+    wires: [...AS_FOUND.wires, wire("rectifier", "input")],
+  };
+  const [found, star, bus] = compareSchemes(fixed);
+  expect(found).toMatchObject({ scheme: "as found", decibels: 0 });
+  expect(star).toMatchObject({ scheme: "star", decibels: -Infinity });
+  expect(bus!.decibels).toBeCloseTo(20 * Math.log10(bus!.volts / found!.volts), 9);
+  expect(compareSchemes({ ...fixed, currents: [] }).every((s) => s.decibels === undefined && s.volts === 0)).toBe(true);
 });

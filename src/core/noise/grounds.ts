@@ -3,6 +3,7 @@
  * Each kind of current is solved by itself: they are of different frequencies and shapes and add as powers do.
  */
 
+import { solve } from "../numeric/dense";
 import type { GroundCurrent, GroundMapDrawn, GroundWire } from "../job/events/noise";
 
 /** Ohm metres of copper at 20 °C. Source: IEC 60028. */
@@ -105,32 +106,21 @@ function potentials(
   const free = [...reached].filter((p) => p !== current.to);
   const n = free.length;
   const index = new Map(free.map((p, i) => [p, i]));
-  const g = Array.from({ length: n }, () => new Float64Array(n + 1));
+  const g = new Float64Array(n * n);
+  const b = new Float64Array(n);
   wires.forEach((w, k) => {
-    const [a, b] = [index.get(w.from), index.get(w.to)];
-    const s = 1 / ohms[k]!;
     if (w.from === w.to || !reached.has(w.from)) return;
-    if (a !== undefined) g[a]![a]! += s;
-    if (b !== undefined) g[b]![b]! += s;
-    if (a !== undefined && b !== undefined) {
-      g[a]![b]! -= s;
-      g[b]![a]! -= s;
-    }
+    const [from, to] = [index.get(w.from), index.get(w.to)];
+    const s = 1 / ohms[k]!;
+    if (from !== undefined) g[from * n + from]! += s;
+    if (to !== undefined) g[to * n + to]! += s;
+    if (from === undefined || to === undefined) return;
+    g[from * n + to]! -= s;
+    g[to * n + from]! -= s;
   });
-  const from = index.get(current.from);
-  if (from !== undefined) g[from]![n]! += current.amps;
-  // Symmetric and diagonally dominant: no pivoting is needed.
-  for (let k = 0; k < n; k++)
-    for (let r = k + 1; r < n; r++) {
-      const f = g[r]![k]! / g[k]![k]!;
-      if (f !== 0) for (let c = k; c <= n; c++) g[r]![c]! -= f * g[k]![c]!;
-    }
-  const v = new Float64Array(n);
-  for (let k = n - 1; k >= 0; k--) {
-    let sum = g[k]![n]!;
-    for (let c = k + 1; c < n; c++) sum -= g[k]![c]! * v[c]!;
-    v[k] = sum / g[k]![k]!;
-  }
+  const into = index.get(current.from);
+  if (into !== undefined) b[into] = current.amps;
+  const v = solve(g, b);
   return new Map([[current.to, 0], ...free.map((p, i): [string, number] => [p, v[i]!])]);
 }
 
@@ -172,7 +162,20 @@ function loopsOf(wires: readonly GroundWire[]): string[][] {
   return loops;
 }
 
-export type Scheme = "as found" | "star" | "bus";
+/** Volts below which there is nothing to hear. */
+export const NO_HUM = 1e-9;
+
+/** The map as found, as a star and as a bus; decibels against as found, undefined where that hums nothing. */
+export function compareSchemes(map: GroundMapDrawn): { scheme: Scheme; volts: number; decibels?: number }[] {
+  const found = solveGrounds(map).humVolts;
+  return SCHEMES.map((scheme) => {
+    const volts = scheme === "as found" ? found : solveGrounds(rewired(map, scheme)).humVolts;
+    return { scheme, volts, ...(found < NO_HUM ? {} : { decibels: volts < NO_HUM ? -Infinity : 20 * Math.log10(volts / found) }) };
+  });
+}
+
+export const SCHEMES = ["as found", "star", "bus"] as const;
+export type Scheme = (typeof SCHEMES)[number];
 
 /**
  * The same points and currents wired otherwise: every point by a wire of its own to the first reservoir's minus, or along one bus
@@ -197,6 +200,9 @@ export function rewired(map: GroundMapDrawn, scheme: Scheme): GroundMapDrawn {
   const bus = [...new Set(order)];
   return { ...map, wires: bus.slice(1).map((p, i) => wire(bus[i]!, p)) };
 }
+
+/** Ohms of a loop through two leads and their chassis, for want of a better figure. */
+export const LOOP_OHMS = 0.05;
 
 /** What stands between a lifted ground and the chassis, and what the loop's hum becomes: its volts divide over the loop's own ohms. */
 export function liftLeaves(

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "../circuit/read";
 import { responseOf } from "./response";
+import { changeOf, loopWarning } from "./response-change";
 
 const amp = (name: string) => readCircuit(readFileSync(`demo/amps/${name}.cir`, "utf8")).circuit;
 
@@ -39,6 +40,28 @@ test("a decoupler lost hums more, a smaller coupling capacitor raises the lower 
   expect(flat(thin)).toBeLessThan(flat(now));
   expect(now.noiseMicrovolts).toBeGreaterThan(1);
   expect(now.noiseMicrovolts).toBeLessThan(20_000);
+});
+
+test("hum is that of a pair as pairs come: with both halves alike it would all but cancel", () => {
+  const { humMillivolts, noiseMicrovolts } = responseOf(amp("drover-40"), 230);
+  expect(humMillivolts).toBeGreaterThan(0.2);
+  expect(humMillivolts).toBeLessThan(20);
+  // 10 kΩ of stopper before a gain of 2,045: at least √(4kT·10 kΩ·20 kHz)·2045, about 3.8 µV of its own at the speaker.
+  expect(noiseMicrovolts).toBeGreaterThan(1e6 * Math.sqrt(4 * 1.38e-23 * 320 * 10e3 * 20e3) * 2045 * 0.8);
+});
+
+test("what a change does in decibels and in words; what a loop warns of", () => {
+  const circuit = amp("drover-40");
+  const [now, then] = [responseOf(circuit, 230), responseOf(circuit, 230, ["C2=open"])];
+  const change = changeOf(now, then);
+  expect(change.hum).toBeCloseTo(20 * Math.log10(then.humMillivolts / now.humMillivolts), 6);
+  expect(change.hum).toBeGreaterThan(6);
+  expect(change.predicts).toMatch(/^feedback 8\.\d dB, hum \+\d+\.\d dB, hiss [+-]?\d\.\d dB$/);
+  const loop = { resistor: "R17", decibels: 12, positive: false };
+  expect(loopWarning({ ...loop, gainMargin: 12 })).toBeUndefined();
+  expect(loopWarning({ ...loop, gainMargin: 4.2 })).toContain("4.2 dB of margin");
+  expect(loopWarning({ ...loop, positive: true })).toContain("wrong way round");
+  expect(loopWarning(undefined)).toBeUndefined();
 });
 
 test("an amp without stages has no response to speak of", () => {

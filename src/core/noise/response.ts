@@ -2,7 +2,7 @@
 
 import { alter } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
-import { chainOf, feedbackOf } from "./chain";
+import { chainOf, feedbackOf, withUnlikePairs, type Chain } from "./chain";
 import { operatingPoint, type OperatingPoint } from "../solver/operating-point";
 import { pulsesOf, rippleAmp } from "../solver/ripple";
 import { magnitude, phaseDegrees, SmallSignal, type Phasor } from "../solver/small-signal";
@@ -29,9 +29,9 @@ export interface Response {
   feedback?: LoopFeedback;
   /** A square wave of 1 kHz through the amp, two periods, in parts of its flat top, made of its harmonics. */
   square: number[];
-  /** Ripple at the speaker, millivolts rms: all rails, the stages' own cancelling left in. */
+  /** Ripple at the speaker, millivolts rms, input shorted, the output pair six percent unlike; NaN where it cannot be worked out. */
   humMillivolts: number;
-  /** Noise of the resistors at the speaker, 20 Hz to 20 kHz, microvolts rms. */
+  /** Noise of the resistors at the speaker, 20 Hz to 20 kHz, microvolts rms, input shorted; the tubes' own is not in it. */
   noiseMicrovolts: number;
 }
 
@@ -66,8 +66,7 @@ export function responseOf(circuit: Circuit, mains: number | undefined, changes:
     high: corner(hertz, gain, middle, 1),
     feedback: loopOf(amp, op, signal, feedbackOf(amp, chain)),
     square: squareOf(gainAt),
-    humMillivolts: 1e3 * humAt(op, out),
-    noiseMicrovolts: 1e6 * noiseOf(amp, signal, out),
+    ...quiet(amp, chain, mains),
   };
 }
 
@@ -135,6 +134,15 @@ function squareOf(gainAt: (hertz: number) => Phasor): number[] {
       return sum + (sign * (4 / Math.PI) * (Math.sin(x) / x) * (g.re * Math.sin(n * angle) + g.im * Math.cos(n * angle))) / (n * middle);
     }, 0);
   });
+}
+
+/** Hum and noise at the speaker with the input shorted, as a jack without a plug leaves it, and an output pair as pairs come. */
+function quiet(amp: Circuit, chain: Chain, mains: number | undefined): Pick<Response, "humMillivolts" | "noiseMicrovolts"> {
+  const shorted = alter(withUnlikePairs(amp, chain), [`${chain.input}~0=1`]);
+  const op = operatingPoint(shorted, { mains });
+  if (!op.converged) return { humMillivolts: NaN, noiseMicrovolts: NaN };
+  const out = op.network.index.get(chain.speaker!)!;
+  return { humMillivolts: 1e3 * humAt(op, out), noiseMicrovolts: 1e6 * noiseOf(shorted, new SmallSignal(op), out) };
 }
 
 /** Volts rms of ripple at one unknown. */

@@ -1,14 +1,13 @@
 /** The kinds of sound, each with how sure it is, from the figures of a recording. */
 
+import { logistic } from "../numeric/statistics";
+import type { SoundKind } from "../job/events/words";
 import type { Impulses } from "./impulses";
 import { inStep } from "./impulses";
 import { combPower, isFamily, isHeard, type MainsFamily } from "./mains-family";
 import { bandPower, decibelsFull, lineAt, type Spectrum } from "./spectrum";
 import type { SubAudio } from "./sub-audio";
 import type { Recording } from "./wav";
-
-export const SOUND_KINDS = ["hum-mains", "hum-double", "buzz", "squeal", "motorboating", "hiss", "crackle", "clean"] as const;
-export type SoundKind = (typeof SOUND_KINDS)[number];
 
 export interface NamedSound {
   kind: SoundKind;
@@ -28,7 +27,7 @@ export interface SteadyTone extends Tone {
 }
 
 /** 0 to 1 as x passes `at`, by a logistic of that spread. */
-export const rises = (x: number, at: number, spread: number) => 1 / (1 + Math.exp(-(x - at) / spread));
+export const rises = (x: number, at: number, spread: number) => logistic((x - at) / spread);
 /** A kind is named from this confidence on. */
 export const NAMED = 0.5;
 export const QUIET = -90;

@@ -1,48 +1,12 @@
 /** Every test that the bench can do about a noise, with what it costs and what to mind. */
 
 import type { Circuit } from "../circuit/circuit";
-import type { NoiseCause, Word } from "./cause";
-import { envelopesOf, feedbackOf, type Chain } from "./chain";
+import type { NoiseCause } from "./cause";
+import { swapPair } from "./causes-supply";
+import { channelsOf, envelopesOf, feedbackOf, type Chain } from "./chain";
+import { CHANGES_HEARD, LIVE, OFF, RIPPLE_READ, TOUCHED, WORDS, type NoiseTest } from "./test";
+import { controlTests, outsideTests, sideTest } from "./tests-outside";
 
-export const CHANGES_HEARD = ["gone", "less", "no change", "more"] as const;
-export const SWEPT = ["no change", "louder as it goes up", "loudest part-way", "louder as it goes down"] as const;
-export const RIPPLE_READ = ["as it should be", "two to five times", "over five times", "less than it should be"] as const;
-export const TOUCHED = ["loud", "soft", "nothing"] as const;
-export const WORDS: Word[] = [
-  "hum-mains",
-  "hum-double",
-  "buzz",
-  "squeal",
-  "motorboating",
-  "hiss",
-  "crackle",
-  "speech or music",
-  "bursts on peaks",
-  "nothing at all",
-  "clean",
-];
-/** Answers to every test besides its own. */
-export const NOT_SURE = "not sure";
-export const NOW_AND_THEN = "now one, now the other";
-
-export interface NoiseTest {
-  id: string;
-  what: string;
-  how: string;
-  outcomes: readonly string[];
-  /** Effort and danger together. */
-  cost: number;
-  caution?: string;
-  /** A hand goes into the chassis for it: the amp is proven dead first. */
-  inside?: boolean;
-  /** What it does to the circuit, where it does something to it. */
-  circuit?: { set?: string[]; without?: string[]; capacitor?: { node: string; farads: number }; sweep?: string };
-  /** Node whose ripple is read, or whose grid is touched. */
-  node?: string;
-}
-
-const LIVE = "The amp is live and open: one hand, insulated probe, nothing bare.";
-const OFF = "Power off, plug out, reservoirs proven dead before a hand goes in.";
 /** Grounds a grid for signal: large beside any grid leak at mains frequency. */
 const GROUNDING_FARADS = 1e-6;
 
@@ -63,6 +27,7 @@ export function noiseTests(
       outcomes: WORDS,
       cost: 0.3,
     },
+    ...sideTest(chain),
     ...controlTests(chain),
     ...outsideTests(),
     ...inputTests(chain),
@@ -70,71 +35,6 @@ export function noiseTests(
     ...insideTests(circuit, chain, causes, unloaded),
     ...railTests(chain),
     ...touchTests(chain, refused),
-  ];
-}
-
-function controlTests(chain: Chain): NoiseTest[] {
-  return chain.controls.flatMap((c): NoiseTest[] => [
-    {
-      id: `down:${c}`,
-      what: `Turn ${c} right down`,
-      how: "Listen, then put it back.",
-      outcomes: CHANGES_HEARD,
-      cost: 0.5,
-      circuit: { set: [`${c}=0`] },
-    },
-    {
-      id: `up:${c}`,
-      what: `Turn ${c} right up`,
-      how: "Mind the ears; then put it back.",
-      outcomes: CHANGES_HEARD,
-      cost: 0.7,
-      circuit: { set: [`${c}=1`] },
-    },
-    {
-      id: `sweep:${c}`,
-      what: `Turn ${c} slowly from end to end`,
-      how: "Where is it loudest?",
-      outcomes: SWEPT,
-      cost: 0.8,
-      circuit: { sweep: c },
-    },
-    { id: `scratch:${c}`, what: `Turn ${c} to and fro`, how: "Does turning itself make it?", outcomes: CHANGES_HEARD, cost: 0.5 },
-  ]);
-}
-
-function outsideTests(): NoiseTest[] {
-  const test = (id: string, what: string, how: string, cost: number, caution?: string): NoiseTest => ({
-    id,
-    what,
-    how,
-    outcomes: CHANGES_HEARD,
-    cost,
-    caution,
-    ...(caution === OFF ? { inside: true } : {}),
-  });
-  return [
-    test("lead", "Pull every lead but the mains and the speaker", "Input, effects, pedals, lines out.", 0.4),
-    test("outlet", "Another outlet, on another circuit", "For the amp alone.", 1),
-    test("lamps", "Dimmers, fluorescent lamps, chargers and screens off", "In this room and the next.", 0.8),
-    test(
-      "isolation",
-      "Feed the other machine through an isolation transformer in the signal lead",
-      "Not in the mains: the safety earth stays.",
-      1.5,
-    ),
-    test(
-      "lift",
-      "Lift the ground of the signal lead",
-      "With the switch, or a lead whose screen is open at one end. Never the safety earth.",
-      0.8,
-      "The safety earth of no machine is ever lifted.",
-    ),
-    test("speaker", "Another speaker and lead", "The right impedance.", 1.2),
-    test("cabinet", "The chassis out of its cabinet, away from the speaker", "Same leads, longer.", 3, OFF),
-    test("hand", "Bring a hand near the input stage, not onto it", "Flat, a hand's breadth off.", 0.6, LIVE),
-    test("stick", "Move the leads with a dry stick", "One after the other, the input's first.", 1, LIVE),
-    test("foil", "A grounded foil between the input stage and the rest", "Insulated, clipped to chassis before power goes on.", 1.8, OFF),
   ];
 }
 
@@ -148,7 +48,7 @@ function inputTests(chain: Chain): NoiseTest[] {
       how: "A shorted plug.",
       outcomes: CHANGES_HEARD,
       cost: 0.5,
-      circuit: { set: [`${chain.input}~0=1`] },
+      circuit: { set: channelsOf(chain).flatMap((c) => (c.input ? [`${c.input}~0=1`] : [])) },
     },
     ...grids
       .filter(() => !chain.lineConnected)
@@ -209,15 +109,18 @@ function tubeTests(
         circuit: { without: [v] },
       });
   }
-  if (output.length > 1)
+  for (const channel of channelsOf(chain)) {
+    const pair = channel.stages.filter((s) => s.output && s.tube);
+    if (pair.length < 2) continue;
     out.push({
-      id: "swap-output",
-      what: `Swap ${output.slice(0, 2).join(" and ")}`,
+      id: swapPair(pair),
+      what: `Swap ${pair[0]!.envelope} and ${pair[1]!.envelope}`,
       how: "Or fit a matched pair.",
       outcomes: CHANGES_HEARD,
       cost: 1.6,
       caution: "Power off; they stay hot for minutes. Read the bias again.",
     });
+  }
   if (output.length > 0 && !chain.string) {
     const over = rises(output);
     if (over) refused(`pulling ${output.join(", ")}`, over);
@@ -234,6 +137,8 @@ function tubeTests(
   }
   return out;
 }
+
+const FREEZE = "freeze:";
 
 function insideTests(
   circuit: Circuit,
@@ -268,13 +173,18 @@ function insideTests(
         circuit: { capacitor: { node: rail.node, farads: part.value! } },
       });
     }
-  for (const c of causes)
-    if (c.id.endsWith(" noisy") && c.refs[0]?.startsWith("R"))
-      out.push({
-        ...test(`freeze:${c.refs[0]}`, `Cool ${c.refs[0]} with freezing spray`, "A short burst through the straw, the amp running.", 1.2),
-        caution: LIVE,
-      });
-  if (feedbackOf(circuit, chain)) out.push(test("feedback", "Open the feedback lead", `At ${feedbackOf(circuit, chain)}.`, 2.8));
+  for (const part of new Set(
+    causes.flatMap((c) => Object.keys(c.reacts).filter((id) => id.startsWith(FREEZE))).map((id) => id.slice(FREEZE.length)),
+  ))
+    out.push({
+      ...test(`${FREEZE}${part}`, `Cool ${part} with freezing spray`, "A short burst through the straw, the amp running.", 1.2),
+      caution: LIVE,
+      inside: false,
+    });
+  for (const channel of channelsOf(chain)) {
+    const fed = feedbackOf(circuit, channel);
+    if (fed) out.push(test(`feedback:${fed}`, "Open the feedback lead", `At ${fed}.`, 2.8));
+  }
   if (chain.speaker)
     out.push(test("turn", "Turn the output transformer, or move it away on its leads", "Loosen it, keep the leads clear.", 4));
   return out;

@@ -9,3 +9,6 @@ export function quantileSorted(sorted: ArrayLike<number>, p: number): number {
   const high = Math.min(n - 1, low + 1);
   return sorted[low]! + (sorted[high]! - sorted[low]!) * (at - low);
 }
+
+/** 1/(1 + e^(−x)): from 0 to 1, a half at 0. */
+export const logistic = (x: number) => 1 / (1 + Math.exp(-x));

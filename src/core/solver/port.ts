@@ -1,5 +1,9 @@
 /** What screens ask of the solver, wherever it runs. No solver code is imported here: no screen carries it. */
 
+import type { GroundMapDrawn } from "../job/events/noise";
+import type { JobNoise } from "../noise/job-noise";
+import type { NoiseAnswer } from "../noise/noise-answer";
+import type { Response } from "../noise/response";
 import type { SolveConditions, Solved } from "../walk/modelled";
 import type { Evidence } from "../suspects/evidence";
 import type { PartHistory } from "../suspects/history";
@@ -51,6 +55,12 @@ export interface SuspectsAnswer {
   ms: number;
 }
 
+/** What the readings say, so that a noise and they count as one. */
+export interface ReadToo {
+  evidence: Evidence[];
+  history?: PartHistory;
+}
+
 /** Every call rejects with an Error whose message can be shown. */
 export interface SolverPort {
   /** Bands of every point; `progress` is told 0 to 1. */
@@ -85,6 +95,18 @@ export interface SolverPort {
     answers: Answer[],
     progress?: (part: number) => void,
   ): Promise<Isolation>;
+  /** Where a noise enters, by what was answered; solved at the first call for a circuit and kept. */
+  enters(
+    netlist: string,
+    mains: number,
+    noise: JobNoise,
+    read: ReadToo | undefined,
+    progress?: (part: number) => void,
+  ): Promise<NoiseAnswer>;
+  /** Response, feedback, hum and hiss as the circuit stands and with changes. */
+  response(netlist: string, mains: number | undefined, changes: string[]): Promise<Response>;
+  /** A ground map to begin with. */
+  grounds(netlist: string | undefined, mains: number | undefined): Promise<GroundMapDrawn>;
   /** Gives up what is under way; its promises reject with SolverCancelled. */
   cancel(): void;
 }

@@ -63,7 +63,8 @@ export interface Isolation {
 
 /** Below this chance an answer is not explained. */
 const UNEXPLAINED = 0.08;
-const ENOUGH_AT_END = 0.7;
+/** With no test left that tells more, so much is enough. */
+export const ENOUGH_AT_END = 0.7;
 /** Below this part of the best one left a cause is ruled out. */
 const GONE = 0.05;
 

@@ -7,6 +7,7 @@ import { bucketOf, OHM_OUTCOMES } from "../bring-up/ohm-outcome";
 import { BRIGHT, DARK } from "../bring-up/corridor";
 import { anatomyOf } from "../bring-up/anatomy";
 import { lampAmps, madeFor, mainsDraw, type DrawOptions } from "../solver/mains-draw";
+import { logistic } from "../numeric/statistics";
 import { idealVolts, operatingPoint } from "../solver/operating-point";
 import { ohmmeter } from "../solver/ohmmeter";
 
@@ -160,7 +161,7 @@ function meetsLamp(volts: readonly number[], amps: readonly number[], watts: num
 
 /** 0 to 1 as a ratio passes 1, by a logistic of `spread` natural logarithms. */
 function rises(ratio: number, spread: number): number {
-  return 1 / (1 + Math.exp(-Math.log(Math.max(ratio, 1e-9)) / spread));
+  return logistic(Math.log(Math.max(ratio, 1e-9)) / spread);
 }
 
 function smooth(chances: number[]): number[] {

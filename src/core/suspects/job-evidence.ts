@@ -1,6 +1,7 @@
 /** The evidence of a job: its readings and observations since the amp was last changed. */
 
 import type { Circuit } from "../circuit/circuit";
+import { ampAsItIs } from "../job/amp-as-it-is";
 import type { JobState } from "../job/fold";
 import { solveConditions, type SolveConditions } from "../walk/modelled";
 import { gathered, observableKey, pointNamed, sameMeasurement, type Evidence } from "./evidence";
@@ -20,12 +21,11 @@ const MAINS_STEP = 1;
 
 /** The latest reading of each kind and point under each set of conditions. */
 export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
-  const changed = state.changes.findLast((c) => c.kind !== "experiment" || c.outcome !== "reverted");
-  const after = changed?.seq ?? 0;
+  const { since, counts } = ampAsItIs(state);
   const found: Evidence[] = [];
   const leftOut: JobEvidence["leftOut"] = [];
   for (const r of state.readings) {
-    if (r.seq <= after) continue;
+    if (!counts(r.seq)) continue;
     if (r.conditions.limiter) {
       leftOut.push({ point: r.point, why: "behind a lamp: the amp’s own mains is not known" });
       continue;
@@ -51,13 +51,13 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
     found.push(e);
   }
   for (const o of state.observations) {
-    if (o.seq <= after || o.conditions.limiter) continue;
+    if (!counts(o.seq) || o.conditions.limiter) continue;
     const e: Evidence = { point: o.name, kind: "observe", value: 1, conditions: rounded(solveConditions(circuit, o.conditions)) };
     found.push(e);
   }
   for (const t of state.temperatures) {
     const celsius = celsiusOf(t);
-    if (t.seq <= after || celsius === undefined) continue;
+    if (!counts(t.seq) || celsius === undefined) continue;
     const tube = envelopeOf(t.place.trim().toUpperCase());
     if (!circuit.elements.some((e) => e.tube && envelopeOf(e.name) === tube))
       leftOut.push({ point: t.place, why: "a temperature is held against the model for tubes only" });
@@ -71,7 +71,7 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
       found.filter((e, i) => !found.slice(i + 1).some((later) => observableKey(later) !== observableKey(e) && sameMeasurement(later, e))),
     ),
     leftOut,
-    ...(changed ? { since: { seq: changed.seq, position: changed.position } } : {}),
+    ...(since ? { since } : {}),
   };
 }
 

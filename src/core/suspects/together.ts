@@ -1,9 +1,9 @@
 /** One list from both kinds of evidence: what was measured, and how the noise answered the tests. */
 
 import type { NoiseTable } from "../noise/noise-table";
-import { NOT_SURE } from "../noise/tests";
+import { NOT_SURE } from "../noise/test";
 import { ENOUGH } from "./evidence";
-import { isolate, type Answer, type Isolation } from "./isolate";
+import { ENOUGH_AT_END, isolate, type Answer, type Isolation } from "./isolate";
 import type { Ranking } from "./rank";
 
 export interface JointSuspect {
@@ -31,7 +31,6 @@ const CONTRADICTS = 0.1;
 /** A fault that makes no noise answers a test in any way; so much less likely than one that makes this noise. */
 const UNRELATED = 0.5;
 const MOST_SHOWN = 25;
-const ENOUGH_AT_END = 0.7;
 
 /** @param ranking of the readings, where there are any. */
 export function together(table: NoiseTable, answers: readonly Answer[], ranking?: Ranking): Joint {

@@ -14,7 +14,7 @@ import { energyOf, stationMarks, viewJob, type JobView, type StationMark } from 
 import type { Settings } from "@/core/job/settings";
 import type { StationId } from "@/core/job/stations";
 import type { ShopHistory } from "@/core/suspects/history";
-import type { NoisePort } from "@/core/noise/sounds-port";
+import type { SoundsPort } from "@/core/noise/sounds-port";
 import type { SolverPort } from "@/core/solver/port";
 import type { InstrumentPort } from "./instrument-port";
 import type { JobPort } from "./job-port";
@@ -46,7 +46,7 @@ export interface JobValue {
   netlist?: string;
   solver?: SolverPort;
   instruments?: InstrumentPort;
-  noise?: NoisePort;
+  sounds?: SoundsPort;
   /** What the shop replaced in other amps of this model. */
   shopHistory?: ShopHistory;
   /** How the solver of this amp's circuit is doing. */
@@ -73,7 +73,7 @@ export interface JobProviderProps {
   port: JobPort;
   solver?: SolverPort;
   instruments?: InstrumentPort;
-  noise?: NoisePort;
+  sounds?: SoundsPort;
   shopHistory?: ShopHistory;
   children: ReactNode;
 }
@@ -90,7 +90,7 @@ export function JobProvider({
   port,
   solver,
   instruments,
-  noise,
+  sounds,
   shopHistory,
   children,
 }: JobProviderProps) {
@@ -154,7 +154,7 @@ export function JobProvider({
       netlist,
       solver,
       instruments,
-      noise,
+      sounds,
       shopHistory,
       solved,
       entryContext: (station) => ({
@@ -186,7 +186,7 @@ export function JobProvider({
     netlist,
     solver,
     instruments,
-    noise,
+    sounds,
     shopHistory,
   ]);
 

@@ -7,6 +7,7 @@ import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/for
 
 export const clockTime = (iso: string) => format(new Date(iso), "HH:mm");
 export const dayTime = (iso: string) => format(new Date(iso), "d MMM HH:mm");
+export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 export const day = (iso: string) => format(new Date(iso), "d MMM yyyy");
 
 /** The guard's one line. It reports readings; it never says that anything is safe. */

@@ -7,12 +7,12 @@ import type { InstrumentPort } from "@/ui/frame/instrument-port";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
 import type { JobEvent } from "@/core/job/events/event";
 import { sharedStream } from "./instrument-stream";
-import { workerNoise } from "@/workers/noise";
 import { workerSolver } from "@/workers/solver";
+import { workerSounds } from "@/workers/sounds";
 
 /** One solver for the whole visit: what it has solved is kept from job to job. */
 const solver = workerSolver();
-const noise = workerNoise();
+const sounds = workerSounds();
 
 async function answer<T>(response: Response): Promise<T> {
   const body = (await response.json().catch(() => undefined)) as (T & { error?: string; details?: { message: string }[] }) | undefined;
@@ -88,9 +88,9 @@ function instrumentsOf(jobId: number): InstrumentPort {
 }
 
 export function JobClient(
-  props: Omit<JobProviderProps, "port" | "solver" | "instruments" | "noise" | "children"> & { children: ReactNode },
+  props: Omit<JobProviderProps, "port" | "solver" | "instruments" | "sounds" | "children"> & { children: ReactNode },
 ) {
   const port = useMemo(() => portOf(props.jobId, props.who), [props.jobId, props.who]);
   const instruments = useMemo(() => instrumentsOf(props.jobId), [props.jobId]);
-  return <JobProvider {...props} port={port} solver={solver} instruments={instruments} noise={noise} />;
+  return <JobProvider {...props} port={port} solver={solver} instruments={instruments} sounds={sounds} />;
 }

@@ -18,11 +18,11 @@ import {
   MinLength,
   ValidateNested,
 } from "class-validator";
-import { BADNESS, PROVOKED_BY, PROVOKED_RESPONSES, SOUND_WORDS, TEXT_LIMIT } from "./words";
-import type { Badness, ProvokedBy, ProvokedResponse, SoundWord } from "./words";
+import { BADNESS, PROVOKED_BY, PROVOKED_RESPONSES, SOUND_KINDS, TEXT_LIMIT } from "./words";
+import type { Badness, ProvokedBy, ProvokedResponse, SoundKind } from "./words";
 
 export class HeardSound {
-  @IsIn(SOUND_WORDS) kind!: SoundWord;
+  @IsIn(SOUND_KINDS) kind!: SoundKind;
   @IsNumber() @Min(0) @Max(1) confidence!: number;
 }
 
@@ -37,7 +37,7 @@ export class RecordingTaken {
   @IsNumber() @Min(-200) @Max(50) f2dB!: number;
   @IsNumber() @Min(-200) @Max(50) hissdB!: number;
   @IsNumber() @Min(-200) @Max(50) totaldB!: number;
-  /** Decibels, thirty-six to the three decades from 20 Hz on: the curve that the report prints. */
+  /** Decibels at the frequencies of `noise/curve-scale`: the curve that the report prints. */
   @IsArray() @ArrayMaxSize(400) @IsNumber({}, { each: true }) curve!: number[];
   /** Millivolts at the speaker for 0 dB, where a reference was recorded. */
   @IsOptional() @IsNumber() @Min(0) @Max(1e6) fullScaleMillivolts?: number;

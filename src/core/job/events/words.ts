@@ -28,8 +28,8 @@ export type StageResult = (typeof STAGE_RESULTS)[number];
 export const GLOWS = ["dark", "glowing", "bright"] as const;
 export type Glow = (typeof GLOWS)[number];
 /** What a recording can hold. */
-export const SOUND_WORDS = ["hum-mains", "hum-double", "buzz", "squeal", "motorboating", "hiss", "crackle", "clean"] as const;
-export type SoundWord = (typeof SOUND_WORDS)[number];
+export const SOUND_KINDS = ["hum-mains", "hum-double", "buzz", "squeal", "motorboating", "hiss", "crackle", "clean"] as const;
+export type SoundKind = (typeof SOUND_KINDS)[number];
 /** How bad a fault was in one run under conditions. */
 export const BADNESS = ["none", "some", "bad"] as const;
 export type Badness = (typeof BADNESS)[number];

@@ -11,7 +11,9 @@ import { OneReading } from "../../forms/one-reading";
 import { Field } from "../../forms/section";
 import { Gate } from "../../frame/gate";
 import { useJob } from "../../frame/job-context";
+import { capital } from "../../frame/words";
 import { useAnswer } from "../../frame/use-answer";
+import { CauseBars, Instead } from "../cause-bars";
 import { MainsInstrument } from "./mains-instrument";
 import type { BringUpBench } from "./use-bring-up";
 
@@ -127,24 +129,7 @@ function Now({ isolation }: { isolation: Isolation }) {
         </p>
       )}
       <TestForm key={test.id} test={test} />
-      {!again && next.length > 1 && (
-        <details className="mt-2 text-sm">
-          <summary className="cursor-pointer py-2">Another test instead</summary>
-          <ul>
-            {next
-              .filter((t) => t !== test)
-              .slice(0, 6)
-              .map((t) => (
-                <li key={t.id}>
-                  <button className="min-h-11 text-left underline decoration-dotted underline-offset-4" onClick={() => setInstead(t.id)}>
-                    {t.what}
-                  </button>{" "}
-                  <span className="soft">{t.bits.toFixed(1)} bits</span>
-                </li>
-              ))}
-          </ul>
-        </details>
-      )}
+      {!again && <Instead tests={next.filter((t) => t !== test)} choose={setInstead} />}
     </section>
   );
 }
@@ -180,26 +165,8 @@ function TestForm({ test }: { test: NextTest }) {
 }
 
 function Left({ isolation }: { isolation: Isolation }) {
-  const top = isolation.causes.filter((c) => c.probability > 0.005);
-  const most = top[0]?.probability ?? 1;
-  return (
-    <section aria-label="Possible causes">
-      <h2 className="font-bold">
-        Possible causes <span className="soft font-normal">{isolation.causes.length - top.length} ruled out</span>
-      </h2>
-      <ul className="mt-1">
-        {top.slice(0, 12).map((c) => (
-          <li key={c.id} className="grid grid-cols-[4rem_8rem_minmax(0,1fr)] items-center gap-3 py-0.5">
-            <span className="text-right tabular-nums">{Math.round(c.probability * 100)} %</span>
-            <span aria-hidden className="h-3 rounded-sm bg-base-300">
-              <span className="block h-3 rounded-sm bg-primary" style={{ width: `${(100 * c.probability) / most}%` }} />
-            </span>
-            <span>{capital(c.says)}</span>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
+  const left = isolation.causes.filter((c) => c.probability > 0.005);
+  return <CauseBars hint={`${isolation.causes.length - left.length} ruled out`} causes={left.slice(0, 12)} />;
 }
 
 /** The log as a proof: what was done, what it ruled out, how many are left. */
@@ -240,5 +207,3 @@ function Proof({ isolation }: { isolation: Isolation }) {
     </section>
   );
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

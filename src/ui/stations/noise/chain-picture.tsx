@@ -1,6 +1,6 @@
 /** The signal chain as a picture: stages in the order of the signal, their controls, the rails above them, where suspicion lies. */
 
-import type { NoiseAnswer } from "@/core/noise/sounds-port";
+import type { NoiseAnswer } from "@/core/noise/noise-answer";
 
 const [BOX, GAP, HEIGHT] = [118, 34, 190];
 

@@ -3,6 +3,7 @@
 
 import { useState } from "react";
 import { PROVOKED_BY, PROVOKED_RESPONSES, type ProvokedBy, type ProvokedResponse } from "@/core/job/events/words";
+import { strongestOf, warmthOf } from "@/core/job/occurrences";
 import { formatQuantity } from "@/core/quantity/format";
 import { readOhms } from "@/core/quantity/ohms";
 import { Field, Section } from "../../forms/section";
@@ -10,7 +11,6 @@ import { useJob } from "../../frame/job-context";
 import { dayTime } from "../../frame/words";
 import { Soak } from "./soak";
 
-const RANK: Record<ProvokedResponse, number> = { nothing: 0, "a little": 1, strong: 2, "starts it": 3, "stops it": 3 };
 const MARK: Record<ProvokedResponse, string> = { nothing: "○", "a little": "▲", strong: "■", "starts it": "■", "stops it": "■" };
 const TOOL: Record<ProvokedBy, string> = { tap: "a pencil's rubber end", flex: "a dry stick", heat: "hot air", cold: "freezing spray" };
 
@@ -84,12 +84,10 @@ function Showed() {
 /** Minutes after power-on of each occurrence on one line: what clusters there has to do with warmth. */
 function Timeline() {
   const { view } = useJob();
-  const minutes = view.state.occurrences.flatMap((o) => (o.warmMinutes === undefined ? [] : [o.warmMinutes]));
+  const { minutes, low, high, together } = warmthOf(view.state.occurrences);
   if (minutes.length === 0) return null;
   const most = Math.max(60, ...minutes) * 1.05;
   const x = (m: number) => 20 + (m / most) * 660;
-  const [low, high] = [Math.min(...minutes), Math.max(...minutes)];
-  const together = minutes.length > 1 && low > 5 && high - low < 0.35 * high;
   return (
     <figure className="my-2">
       <svg
@@ -155,10 +153,10 @@ function Provoke() {
     setOhms({ from: "", to: "" });
     setRefused("");
   }
-  const worst = [...provoked].sort((a, b) => RANK[b.response] - RANK[a.response])[0];
+  const worst = strongestOf(provoked);
   return (
     <Section title="Tap map" hint="tap, flex, heat and cold, place by place; the strongest answer is where it lives">
-      {worst && RANK[worst.response] > 0 && (
+      {worst && (
         <p className="mb-2 text-xl font-bold">
           Strongest so far: {worst.place} ({worst.by}, {worst.response})
         </p>

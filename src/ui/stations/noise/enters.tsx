@@ -5,24 +5,24 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import { noiseOf } from "@/core/noise/job-noise";
 import { sayOutcome } from "@/core/noise/sound-words";
-import type { NoiseAnswer } from "@/core/noise/sounds-port";
-import { NOT_SURE, NOW_AND_THEN } from "@/core/noise/tests";
+import type { NoiseAnswer } from "@/core/noise/noise-answer";
+import { NOT_SURE, NOW_AND_THEN } from "@/core/noise/test";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { JointSuspect } from "@/core/suspects/together";
 import { historyOf } from "@/core/suspects/history";
-import { evidenceOf, rounded } from "@/core/suspects/job-evidence";
-import { solveConditions } from "@/core/walk/modelled";
+import { evidenceOf } from "@/core/suspects/job-evidence";
 import { OneReading } from "../../forms/one-reading";
 import { useJob } from "../../frame/job-context";
-import { energyWords } from "../../frame/words";
+import { capital, energyWords } from "../../frame/words";
 import { useAnswer } from "../../frame/use-answer";
+import { CauseBars, Instead } from "../cause-bars";
 import { ChainPicture } from "./chain-picture";
 import { GenericForm, useGeneric, type Generic } from "./generic-form";
 
 /** Where it enters by all that the tape says; solved again when an answer or a reading comes. */
 function useEnters(generic?: Generic) {
-  const { view, netlist, noise, settings, shopHistory } = useJob();
+  const { view, netlist, solver, settings, shopHistory } = useJob();
   const used = netlist ?? generic?.netlist;
   const circuit = view.circuit ?? generic?.circuit;
   const mains = circuit?.mains?.volts ?? settings.mainsVolts;
@@ -32,12 +32,11 @@ function useEnters(generic?: Generic) {
     const { evidence } = evidenceOf(view.state, view.circuit);
     return {
       evidence: evidence.filter((e) => e.kind !== "observe"),
-      conditions: rounded(solveConditions(view.circuit, { mains })),
       history: historyOf(view.state, view.circuit, shopHistory),
     };
-  }, [view.state, view.circuit, mains, shopHistory]);
-  const key = used !== undefined && noise && job ? JSON.stringify([used, mains, job, read]) : undefined;
-  return useAnswer<NoiseAnswer>(key, (told) => noise!.enters(used!, mains, undefined, job!, read, told));
+  }, [view.state, view.circuit, shopHistory]);
+  const key = used !== undefined && solver && job ? JSON.stringify([used, mains, job, read]) : undefined;
+  return useAnswer<NoiseAnswer>(key, (told) => solver!.enters(used!, mains, job!, read, told));
 }
 
 /** The one list, for the suspects' own station. */
@@ -47,7 +46,7 @@ export function JointList() {
 }
 
 export function Enters() {
-  const { netlist, noise } = useJob();
+  const { netlist, solver } = useJob();
   const generic = useGeneric();
   const { answer, progress, failed } = useEnters(generic);
   return (
@@ -62,7 +61,7 @@ export function Enters() {
         <p role="status" className="flex items-center gap-3 text-sm">
           <span className="soft">Working out what each cause would do in each test</span>
           <progress className="progress w-64" value={progress} max={1} aria-label="Solving the causes" />
-          <button className="btn btn-ghost btn-sm min-h-9" onClick={() => noise?.cancel()}>
+          <button className="btn btn-ghost btn-sm min-h-9" onClick={() => solver?.cancel()}>
             Stop
           </button>
         </p>
@@ -126,26 +125,7 @@ function Now({ answer }: { answer: NoiseAnswer }) {
       {inside && <BeforeHandsGoIn />}
       {test.id === "sound" && <p className="soft">Sound, beside this, records it and answers by itself.</p>}
       <TestAnswer key={test.id} test={test} answer={answer} />
-      {!again && next.length > 1 && (
-        <details className="mt-2 text-sm">
-          <summary className="cursor-pointer py-2">Another test instead</summary>
-          <ul>
-            {next
-              .filter((t) => t !== test)
-              .slice(0, 10)
-              .map((t) => (
-                <li key={t.id}>
-                  <button className="min-h-11 text-left underline decoration-dotted underline-offset-4" onClick={() => setInstead(t.id)}>
-                    {t.what}
-                  </button>{" "}
-                  <span className="soft">
-                    {t.bits.toFixed(1)} bits, effort {t.cost.toFixed(1)}
-                  </span>
-                </li>
-              ))}
-          </ul>
-        </details>
-      )}
+      {!again && <Instead tests={next.filter((t) => t !== test)} choose={setInstead} />}
     </section>
   );
 }
@@ -209,29 +189,11 @@ function TestAnswer({ test, answer }: { test: { id: string; what: string; outcom
 }
 
 function Causes({ suspects }: { suspects: JointSuspect[] }) {
-  const shown = suspects.filter((s) => s.probability > 0.01).slice(0, 10);
-  const most = shown[0]?.probability ?? 1;
-  return (
-    <section aria-label="Possible causes">
-      <h2 className="font-bold">
-        Possible causes <span className="soft font-normal">from the tests and from the readings, together</span>
-      </h2>
-      <ul className="mt-1">
-        {shown.map((s) => (
-          <li key={s.id} className="grid grid-cols-[4rem_7rem_minmax(0,1fr)] items-baseline gap-3 py-0.5">
-            <span className="text-right tabular-nums">{Math.round(s.probability * 100)} %</span>
-            <span aria-hidden className="h-3 rounded-sm bg-base-300">
-              <span className="block h-3 rounded-sm bg-primary" style={{ width: `${(100 * s.probability) / most}%` }} />
-            </span>
-            <span>
-              {capital(s.says)}
-              {s.against.length > 0 && <span className="soft text-sm"> does not explain: {s.against.slice(0, 2).join("; ")}</span>}
-            </span>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
+  const causes = suspects
+    .filter((s) => s.probability > 0.01)
+    .slice(0, 10)
+    .map((s) => ({ ...s, aside: s.against.length > 0 ? `does not explain: ${s.against.slice(0, 2).join("; ")}` : undefined }));
+  return <CauseBars hint="from the tests and from the readings, together" causes={causes} />;
 }
 
 function Answered({ answer }: { answer: NoiseAnswer }) {
@@ -265,5 +227,3 @@ function Answered({ answer }: { answer: NoiseAnswer }) {
     </section>
   );
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -3,19 +3,24 @@
 
 import { useEffect, useMemo, useState } from "react";
 import type { GroundMapDrawn } from "@/core/job/events/noise";
-import { HEATER_CHECKS, judgeBond, liftLeaves, rewired, solveGrounds, type GroundAnswer, type Scheme } from "@/core/noise/grounds";
+import {
+  compareSchemes,
+  HEATER_CHECKS,
+  judgeBond,
+  liftLeaves,
+  LOOP_OHMS,
+  NO_HUM,
+  solveGrounds,
+  type GroundAnswer,
+} from "@/core/noise/grounds";
 import { formatQuantity } from "@/core/quantity/format";
 import { Field, Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { GroundPicture } from "./ground-picture";
 import { GroundTables } from "./ground-tables";
 
-/** Volts below which there is nothing to hear. */
-const NONE = 1e-9;
-const SCHEMES: Scheme[] = ["as found", "star", "bus"];
-
 export function Grounds() {
-  const { view, noise, netlist, conditions, settings } = useJob();
+  const { view, solver, netlist, conditions, settings } = useJob();
   const stored = view.state.groundMap;
   const [map, setMap] = useState<GroundMapDrawn>();
   const [failed, setFailed] = useState("");
@@ -27,7 +32,7 @@ export function Grounds() {
       const { seq: _s, at: _a, who: _w, ...drawn } = stored;
       setMap(drawn);
     } else
-      noise?.grounds(netlist, usual).then(
+      solver?.grounds(netlist, usual).then(
         (m) => !gone && setMap(m),
         (e: Error) => !gone && setFailed(e.message),
       );
@@ -35,7 +40,7 @@ export function Grounds() {
       gone = true;
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- by the line that holds the map: what is edited here must not be overwritten
-  }, [seq, netlist, noise]);
+  }, [seq, netlist, solver]);
   if (failed) return <p role="alert">A map could not be begun: {failed}</p>;
   if (!map) return <p role="status">Beginning a map from the circuit…</p>;
   return <Editor map={map} setMap={setMap} stored={stored !== undefined} />;
@@ -67,10 +72,10 @@ function Verdict({ map, answer }: { map: GroundMapDrawn; answer: GroundAnswer })
   return (
     <section aria-label="Hum of the grounds" className="rounded border border-base-300 bg-base-200 p-4">
       <p className="text-3xl font-bold tabular-nums">
-        {found < NONE ? "No hum" : formatQuantity(found, "V", 2)} in series with the first stage
+        {found < NO_HUM ? "No hum" : formatQuantity(found, "V", 2)} in series with the first stage
       </p>
       <p className="mt-1 text-lg">
-        {worst && found >= NONE
+        {worst && found >= NO_HUM
           ? `Most of it from ${worst.what} (${formatQuantity(worst.volts, "V", 2)})`
           : "Nothing returns through the first stage's own ground"}
         {shared.length > 0 && `, along ${shared.map((w) => `${w.wire.from} – ${w.wire.to}`).join(", ")}`}.
@@ -85,19 +90,19 @@ function Verdict({ map, answer }: { map: GroundMapDrawn; answer: GroundAnswer })
       ))}
       <table className="table table-sm mt-2 max-w-xl" aria-label="Star, bus and as found">
         <tbody>
-          {SCHEMES.map((s) => {
-            const volts = s === "as found" ? found : solveGrounds(rewired(map, s)).humVolts;
-            const db = 20 * Math.log10((volts + 1e-12) / (found + 1e-12));
-            return (
-              <tr key={s}>
-                <td className="font-bold">{s}</td>
-                <td className="text-right tabular-nums">{volts < NONE ? "none" : formatQuantity(volts, "V", 2)}</td>
-                <td className="text-right tabular-nums">
-                  {found < NONE || s === "as found" ? "" : db < -100 ? "gone" : `${db > 0 ? "+" : ""}${db.toFixed(0)} dB`}
-                </td>
-              </tr>
-            );
-          })}
+          {compareSchemes(map).map(({ scheme, volts, decibels }) => (
+            <tr key={scheme}>
+              <td className="font-bold">{scheme}</td>
+              <td className="text-right tabular-nums">{volts < NO_HUM ? "none" : formatQuantity(volts, "V", 2)}</td>
+              <td className="text-right tabular-nums">
+                {decibels === undefined || scheme === "as found"
+                  ? ""
+                  : decibels === -Infinity
+                    ? "gone"
+                    : `${decibels > 0 ? "+" : ""}${decibels.toFixed(0)} dB`}
+              </td>
+            </tr>
+          ))}
         </tbody>
       </table>
     </section>
@@ -149,11 +154,11 @@ function Lift() {
   const left = liftLeaves(
     { ohms: Number(ohms) || undefined, farads: (Number(farads) || 0) * 1e-6, diodes },
     Number(volts) || 0,
-    0.05,
+    LOOP_OHMS,
     view.circuit?.mains?.hertz ?? 50,
   );
   return (
-    <Section title="A ground lift" hint="what its network leaves connected, a loop of 50 mΩ">
+    <Section title="A ground lift" hint="what its network leaves connected, round a loop of 50 mΩ">
       <div className="flex flex-wrap items-end gap-3">
         <Field label="Resistor, Ω">
           <input className="input w-24 text-right" value={ohms} onChange={(e) => setOhms(e.target.value)} />

@@ -4,6 +4,8 @@
 import { useMemo, useState } from "react";
 import type { Badness } from "@/core/job/events/words";
 import { judgeRuns, tellExplanation, type Condition, type MatrixAnswer, type Run } from "@/core/noise/conditions";
+import { runsOf } from "@/core/noise/job-noise";
+import { capital } from "../../frame/words";
 import { Field } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 
@@ -14,20 +16,15 @@ const USUAL: Condition[] = [
   { name: "warm", settings: ["cold", "an hour"] },
   { name: "mains", settings: ["low", "usual"] },
 ];
+type NumberedRun = ReturnType<typeof runsOf>[number];
+
 const BAD_WORD: Record<Badness, string> = { none: "No fault", some: "A little", bad: "Bad" };
 
 export function Matrix() {
   const { view } = useJob();
   const { state } = view;
   const conditions = state.conditions?.conditions;
-  const runs = useMemo(
-    (): Run[] =>
-      state.conditionsRuns
-        // Runs of before a change are of another amp.
-        .filter((r) => r.seq > (state.changes.findLast((c) => c.kind !== "experiment" || c.outcome === "kept")?.seq ?? 0))
-        .map((r) => ({ settings: Object.fromEntries(r.settings.map((s) => [s.name, s.setting])), bad: r.bad })),
-    [state],
-  );
+  const runs = useMemo(() => runsOf(state), [state]);
   const answer = useMemo(() => (conditions ? judgeRuns(conditions, runs) : undefined), [conditions, runs]);
   if (!conditions || !answer)
     return (
@@ -62,7 +59,7 @@ function Verdict({ answer, runs }: { answer: MatrixAnswer; runs: Run[] }) {
         <p className="text-3xl font-bold">▲ It may be intermittent</p>
         {contradictions.map((c) => (
           <p key={c.says} className="mt-1 text-lg">
-            {c.says.charAt(0).toUpperCase() + c.says.slice(1)}.
+            {capital(c.says)}.
           </p>
         ))}
         <p className="mt-1">
@@ -132,9 +129,8 @@ function NextRun({ conditions, answer }: { conditions: readonly Condition[]; ans
   );
 }
 
-function Runs({ conditions, runs, answer }: { conditions: readonly Condition[]; runs: Run[]; answer: MatrixAnswer }) {
-  const { view, say } = useJob();
-  const lines = view.state.conditionsRuns.slice(-runs.length);
+function Runs({ conditions, runs, answer }: { conditions: readonly Condition[]; runs: NumberedRun[]; answer: MatrixAnswer }) {
+  const { say } = useJob();
   if (runs.length === 0) return null;
   const odd = new Set(answer.contradictions.flatMap((c) => c.runs));
   const out = (i: number) => answer.ruledOut.filter((r) => r.by === i).length;
@@ -153,7 +149,7 @@ function Runs({ conditions, runs, answer }: { conditions: readonly Condition[]; 
       </thead>
       <tbody>
         {runs.map((r, i) => (
-          <tr key={lines[i]!.seq}>
+          <tr key={r.seq}>
             <td>
               {i + 1}
               {odd.has(i) && answer.contradictions[0]!.runs.length < runs.length && " ▲"}
@@ -168,7 +164,7 @@ function Runs({ conditions, runs, answer }: { conditions: readonly Condition[]; 
             <td>
               <button
                 className="text-sm underline decoration-dotted underline-offset-4"
-                onClick={() => say({ type: "undo", supersedes: lines[i]!.seq, reason: "logged wrongly", payload: {} })}
+                onClick={() => say({ type: "undo", supersedes: r.seq, reason: "logged wrongly", payload: {} })}
               >
                 Take back
               </button>

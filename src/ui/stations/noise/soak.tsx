@@ -2,6 +2,7 @@
 /** The soak: how long it must run without failing before "cured" means anything, where it stands, how it ended. */
 
 import { useState } from "react";
+import { soakFrom } from "@/core/job/occurrences";
 import { soakPlan, soakState, type SoakState } from "@/core/job/soak";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../../forms/section";
@@ -82,13 +83,11 @@ function Running({ running }: { running: SoakState }) {
 
 function Begin({ last }: { last?: SoakState }) {
   const { view, say, settings } = useJob();
-  const minutes = view.state.occurrences.flatMap((o) => (o.warmMinutes === undefined ? [] : [o.warmMinutes]));
-  const [fault, setFault] = useState(view.state.occurrences.at(-1)?.what ?? "");
-  const [failures, setFailures] = useState(String(Math.max(1, view.state.occurrences.length)));
-  const [hours, setHours] = useState(
-    minutes.length > 0 ? String(Math.max(0.5, Math.round(minutes.reduce((a, b) => a + b, 0) / 6) / 10)) : "",
-  );
-  const [onset, setOnset] = useState(minutes.length > 0 ? String(Math.round(Math.max(...minutes))) : "");
+  const seen = soakFrom(view.state.occurrences);
+  const [fault, setFault] = useState(seen.fault);
+  const [failures, setFailures] = useState(String(seen.failures));
+  const [hours, setHours] = useState(seen.hours === undefined ? "" : String(seen.hours));
+  const [onset, setOnset] = useState(seen.onsetMinutes === undefined ? "" : String(seen.onsetMinutes));
   const [confidence, setConfidence] = useState("95");
   const [refused, setRefused] = useState("");
   const number = (text: string) => {

@@ -4,12 +4,16 @@
 import { useRef, useState } from "react";
 import type { RecordingTaken } from "@/core/job/events/noise";
 import type { Line } from "@/core/job/fold";
+import { ampAsItIs } from "@/core/job/amp-as-it-is";
+import { heardIn, louderBy, millivoltsOf, recordingLine } from "@/core/noise/recording-line";
 import type { Analysed } from "@/core/noise/sounds-port";
 import { SAID } from "@/core/noise/sound-words";
+import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Figure } from "../../forms/figure";
 import { Field } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
+import { capital } from "../../frame/words";
 import { recordMicrophone } from "./microphone";
 import { SpectrumChart, type Curve } from "../../charts/spectrum-chart";
 
@@ -23,7 +27,7 @@ interface Heard {
 }
 
 export function Sound() {
-  const { view, noise, port } = useJob();
+  const { view, sounds: reader, port } = useJob();
   const [heard, setHeard] = useState<Heard>();
   const [busy, setBusy] = useState<{ what: string; part: number }>();
   const [refused, setRefused] = useState("");
@@ -37,7 +41,7 @@ export function Sound() {
     try {
       const { file, name } = await get((part) => setBusy({ what, part }), control.signal);
       setBusy({ what: `Looking at ${name}`, part: 0 });
-      const sounds = await noise!.analyse(file, mains, (part) => setBusy({ what: `Looking at ${name}`, part }));
+      const sounds = await reader!.analyse(file, mains, (part) => setBusy({ what: `Looking at ${name}`, part }));
       setHeard({ file, name, sounds });
     } catch (error) {
       setRefused((error as Error).message);
@@ -101,7 +105,7 @@ export function Sound() {
               className="btn btn-ghost btn-sm min-h-9"
               onClick={() => {
                 stop.current?.abort();
-                noise?.cancel();
+                reader?.cancel();
               }}
             >
               Stop
@@ -137,34 +141,27 @@ function Named({ heard, kept, done }: { heard: Heard; kept: Line<RecordingTaken>
   const [when, setWhen] = useState<When>(view.state.changes.length > 0 ? "after" : "before");
   const [reference, setReference] = useState("");
   const [storing, setStoring] = useState("");
+  const typed = reference.trim() === "" ? undefined : parseQuantity(reference, { decimal: settings.decimal });
   const lead = sounds.named[0]!;
   const before = kept.findLast((r) => r.when === "before");
   const curves: Curve[] = [{ name: "this one", curve: sounds.curve }, ...(before ? [{ name: "before", curve: before.curve }] : [])];
-  const round = (x: number) => Math.round(10 * x) / 10;
   async function keep() {
-    const millivolts = reference.trim() === "" ? undefined : parseQuantity(reference, { decimal: settings.decimal });
+    const millivolts = typed;
     if (millivolts && !(millivolts.ok && millivolts.quantity.value > 0))
       return setStoring(`Read "${reference}"; accepted: millivolts above zero, such as 1414`);
     setStoring("Storing it…");
     try {
       const hash = await port.recording(file);
-      const standing = view.state.noiseTests.some((t) => t.test === "sound" && t.seq > (view.state.changes.at(-1)?.seq ?? 0));
+      const standing = view.state.noiseTests.some((t) => t.test === "sound" && ampAsItIs(view.state).counts(t.seq));
       say(
         {
           type: "recording",
-          payload: {
+          payload: recordingLine(sounds, {
             hash,
             name,
             when,
-            seconds: round(sounds.seconds),
-            sounds: sounds.named.map(({ kind, confidence }) => ({ kind, confidence: Math.round(100 * confidence) / 100 })),
-            f1dB: round(sounds.mains.f1dB),
-            f2dB: round(sounds.mains.f2dB),
-            hissdB: round(sounds.hissdB),
-            totaldB: round(sounds.totaldB),
-            curve: sounds.curve,
             ...(millivolts?.ok ? { fullScaleMillivolts: millivolts.quantity.value } : {}),
-          },
+          }),
         },
         // What it sounds like is the first answer of the isolation.
         ...(when !== "after" && !standing && lead.kind !== "clean"
@@ -179,7 +176,7 @@ function Named({ heard, kept, done }: { heard: Heard; kept: Line<RecordingTaken>
   return (
     <section aria-label="What it sounds like" className="space-y-3">
       <p className="text-3xl font-bold" role="status">
-        {SAID[lead.kind].charAt(0).toUpperCase() + SAID[lead.kind].slice(1)}
+        {capital(SAID[lead.kind])}
         <span className="soft text-lg font-normal"> {Math.round(100 * lead.confidence)} % sure</span>
       </p>
       {sounds.named.length > 1 && (
@@ -191,7 +188,7 @@ function Named({ heard, kept, done }: { heard: Heard; kept: Line<RecordingTaken>
             .join(", ")}
         </p>
       )}
-      <Levels sounds={sounds} millivolts={Number(reference) > 0 ? Number(reference) : undefined} />
+      <Levels sounds={sounds} millivolts={typed?.ok && typed.quantity.value > 0 ? typed.quantity.value : undefined} />
       {sounds.notes.map((n) => (
         <p key={n} className="text-warning">
           ▲ {n}
@@ -206,7 +203,7 @@ function Named({ heard, kept, done }: { heard: Heard; kept: Line<RecordingTaken>
             ))}
           </select>
         </Field>
-        <Field label="0 dB is, mV at the speaker">
+        <Field label="0 dB is, mV rms at the speaker">
           <input
             className="input w-40 text-right"
             inputMode="decimal"
@@ -229,7 +226,7 @@ function Named({ heard, kept, done }: { heard: Heard; kept: Line<RecordingTaken>
 
 function Levels({ sounds, millivolts }: { sounds: Analysed; millivolts?: number }) {
   const level = (db: number) =>
-    db <= -119 ? "not heard" : millivolts ? `${(millivolts * 10 ** (db / 20)).toPrecision(2)} mV` : `${db.toFixed(0)} dB`;
+    db <= -119 ? "not heard" : millivolts ? formatQuantity(millivoltsOf(db, millivolts) / 1e3, "V", 2) : `${db.toFixed(0)} dB`;
   const { mains } = sounds;
   return (
     <dl className="flex flex-wrap gap-x-8 gap-y-2">
@@ -257,8 +254,8 @@ function Kept({ recordings, mains }: { recordings: Line<RecordingTaken>[]; mains
       {before && later && (
         <p className="text-2xl font-bold">
           {before.sounds[0]!.kind === later.sounds[0]!.kind ? "Still" : "Was"} {SAID[before.sounds[0]!.kind]}
-          {before.sounds[0]!.kind !== later.sounds[0]!.kind && `, now ${SAID[later.sounds[0]!.kind]}`}:{" "}
-          {(later.totaldB - before.totaldB).toFixed(0)} dB
+          {before.sounds[0]!.kind !== later.sounds[0]!.kind && `, now ${SAID[later.sounds[0]!.kind]}`}: {louderBy(before, later).toFixed(0)}{" "}
+          dB
         </p>
       )}
       <SpectrumChart curves={curves} mains={mains} />
@@ -267,7 +264,7 @@ function Kept({ recordings, mains }: { recordings: Line<RecordingTaken>[]; mains
           {recordings.map((r) => (
             <tr key={r.seq}>
               <td className="font-bold">{r.when}</td>
-              <td>{r.sounds.map((s) => SAID[s.kind]).join(", ")}</td>
+              <td>{heardIn(r)}</td>
               <td className="tabular-nums">
                 f {r.f1dB.toFixed(0)}, 2f {r.f2dB.toFixed(0)}, all {r.totaldB.toFixed(0)} dB
               </td>

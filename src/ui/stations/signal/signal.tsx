@@ -3,6 +3,7 @@
 
 import { useState } from "react";
 import type { Response } from "@/core/noise/response";
+import { changeOf, loopWarning, signed, type ResponseChange } from "@/core/noise/response-change";
 import { formatQuantity } from "@/core/quantity/format";
 import { Figure } from "../../forms/figure";
 import { Field } from "../../forms/section";
@@ -25,21 +26,19 @@ export function Signal() {
 }
 
 function Changed() {
-  const { view, netlist, noise, say, conditions, settings } = useJob();
+  const { view, netlist, solver, say, conditions, settings } = useJob();
   const [text, setText] = useState("");
   const [tried, setTried] = useState<string[]>([]);
   const mains = conditions.mains ?? view.circuit!.mains?.volts ?? settings.mainsVolts;
-  const ready = noise && netlist !== undefined;
-  const now = useAnswer<Response>(ready ? JSON.stringify([netlist, mains]) : undefined, () => noise!.response(netlist!, mains, []));
+  const ready = solver && netlist !== undefined;
+  const now = useAnswer<Response>(ready ? JSON.stringify([netlist, mains]) : undefined, () => solver!.response(netlist!, mains, []));
   const then = useAnswer<Response>(ready && tried.length > 0 ? JSON.stringify([netlist, mains, tried]) : undefined, () =>
-    noise!.response(netlist!, mains, tried),
+    solver!.response(netlist!, mains, tried),
   );
   const changed = tried.length > 0 && !then.failed ? then.answer : undefined;
   if (now.failed) return <p role="alert">The response could not be worked out: {now.failed}</p>;
   if (!now.answer) return <p role="status">Working out the response…</p>;
-  const db = (a: number, b: number) => 20 * Math.log10((b + 1e-12) / (a + 1e-12));
-  const hum = changed && db(now.answer.humMillivolts, changed.humMillivolts);
-  const hiss = changed && db(now.answer.noiseMicrovolts, changed.noiseMicrovolts);
+  const change = changed && changeOf(now.answer, changed);
   return (
     <>
       <form
@@ -74,7 +73,7 @@ function Changed() {
                     reversible: true,
                     outcome: "open",
                     set: tried,
-                    hypothesis: predicted(changed!, hum ?? 0, hiss ?? 0),
+                    hypothesis: change!.predicts,
                   },
                 });
                 setTried([]);
@@ -94,7 +93,7 @@ function Changed() {
           </p>
         )}
       </form>
-      <Figures now={now.answer} then={changed} hum={hum} hiss={hiss} />
+      <Figures now={now.answer} then={changed} change={change} />
       <div className="grid gap-4 lg:grid-cols-2">
         <ResponseChart now={now.answer} then={changed} />
         <SquareChart now={now.answer} then={changed} />
@@ -103,11 +102,7 @@ function Changed() {
   );
 }
 
-const predicted = (r: Response, hum: number, hiss: number) =>
-  `feedback ${r.feedback ? `${r.feedback.decibels.toFixed(1)} dB` : "none"}, hum ${signed(hum)} dB, hiss ${signed(hiss)} dB`;
-const signed = (x: number) => `${x > 0 ? "+" : ""}${x.toFixed(1)}`;
-
-function Figures({ now, then, hum, hiss }: { now: Response; then?: Response; hum?: number; hiss?: number }) {
+function Figures({ now, then, change }: { now: Response; then?: Response; change?: ResponseChange }) {
   const to = (a: string, b: string | undefined) => (b === undefined || b === a ? a : `${a} → ${b}`);
   const hertz = (f: number | undefined) => (f === undefined ? "beyond" : formatQuantity(f, "Hz", 2));
   const loop = (r: Response) => (r.feedback ? `${r.feedback.decibels.toFixed(1)} dB` : "none");
@@ -121,29 +116,19 @@ function Figures({ now, then, hum, hiss }: { now: Response; then?: Response; hum
           .join(", ")
       : "–";
   const shown = then ?? now;
+  const warning = loopWarning(shown.feedback);
+  const level = (volts: number, db: number | undefined) =>
+    Number.isNaN(volts) ? "not known" : `${formatQuantity(volts, "V", 2)}${db === undefined ? "" : ` (${signed(db)} dB)`}`;
   return (
     <section aria-label="Response figures">
-      {shown.feedback?.positive && (
-        <p className="text-2xl font-bold text-warning">
-          ▲ {shown.feedback.resistor} feeds back in phase: the output transformer is the wrong way round
-        </p>
-      )}
-      {shown.feedback && (shown.feedback.gainMargin ?? 99) < 6 && !shown.feedback.positive && (
-        <p className="text-2xl font-bold text-warning">▲ Near singing: {shown.feedback.gainMargin!.toFixed(1)} dB of margin</p>
-      )}
+      {warning && <p className="text-2xl font-bold text-warning">▲ {warning}</p>}
       <dl className="flex flex-wrap gap-x-8 gap-y-2">
         <Figure name="feedback" value={to(loop(now), then && loop(then))} />
         <Figure name="margin" value={to(margin(now), then && margin(then))} />
         <Figure name="−3 dB below" value={to(hertz(now.low), then && hertz(then.low))} />
         <Figure name="−3 dB above" value={to(hertz(now.high), then && hertz(then.high))} />
-        <Figure
-          name="hum at the speaker"
-          value={`${formatQuantity((then ?? now).humMillivolts / 1e3, "V", 2)}${hum === undefined ? "" : ` (${signed(hum)} dB)`}`}
-        />
-        <Figure
-          name="resistors' noise"
-          value={`${formatQuantity((then ?? now).noiseMicrovolts / 1e6, "V", 2)}${hiss === undefined ? "" : ` (${signed(hiss)} dB)`}`}
-        />
+        <Figure name="hum, input shorted" value={level(shown.humMillivolts / 1e3, change?.hum)} />
+        <Figure name="resistors' noise, input shorted" value={level(shown.noiseMicrovolts / 1e6, change?.hiss)} />
       </dl>
     </section>
   );
