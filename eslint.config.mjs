@@ -1,4 +1,7 @@
+import { resolve } from "node:path";
 import tseslint from "typescript-eslint";
+import { createNodeResolver, importX } from "eslint-plugin-import-x";
+import boundaries from "eslint-plugin-boundaries";
 import reactHooks from "eslint-plugin-react-hooks";
 
 /** Forbids imports by pattern, naming the arrow that would point the wrong way. */
@@ -7,6 +10,72 @@ const forbid = (...patterns) => ({
 });
 const layer = (name) => `(^@/${name}(/|$))|((^|/)\\.\\./(.*/)?${name}/)`;
 const SQL = "/\\b(select\\s.+\\sfrom|insert\\s+into|update\\s+\\w+\\s+set|delete\\s+from|create\\s+table)\\b/is";
+
+/**
+ * The rooms of the core and what each may import, from the ground up: a room sees the rooms above it in this list that it names, and
+ * itself. Tests and their helpers may look anywhere.
+ */
+const ROOMS = {
+  language: [],
+  texts: ["language"],
+  quantity: ["language", "texts"],
+  numeric: [],
+  tubes: ["language", "texts", "quantity", "numeric"],
+  circuit: ["language", "texts", "quantity", "tubes"],
+  supply: ["language", "texts", "quantity", "numeric", "tubes", "circuit"],
+  shop: ["language", "texts"],
+  tape: ["language", "texts", "quantity", "tubes"],
+  anatomy: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply"],
+  solver: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply"],
+  expectation: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply", "tape", "anatomy", "solver"],
+  walk: ["language", "texts", "quantity", "numeric", "circuit", "tape", "anatomy", "expectation"],
+  cold: ["language", "texts", "quantity", "numeric", "circuit", "supply", "solver", "expectation"],
+  diagnosis: ["language", "texts", "circuit", "expectation"],
+  "bring-up": ["language", "texts", "quantity", "numeric", "circuit", "supply", "tape", "anatomy", "solver", "expectation", "diagnosis"],
+  suspects: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "tape", "anatomy", "solver", "expectation", "diagnosis"],
+  sound: ["language", "texts", "numeric", "tape"],
+  noise: ["language", "texts", "quantity", "numeric", "circuit", "tape", "solver", "diagnosis", "suspects", "sound"],
+  signal: ["language", "texts", "quantity", "circuit", "solver", "noise"],
+  intermittent: ["language", "texts", "tape"],
+  inspection: ["language", "texts", "quantity", "circuit", "tape"],
+  safety: ["language", "texts", "quantity", "numeric", "circuit", "supply", "shop", "tape", "anatomy", "expectation", "bring-up"],
+  entry: ["language", "texts", "quantity", "circuit", "supply", "tape", "diagnosis", "safety"],
+  instrument: ["language", "texts", "quantity", "tape"],
+  job: [
+    ...[
+      "language",
+      "texts",
+      "quantity",
+      "circuit",
+      "supply",
+      "shop",
+      "tape",
+      "expectation",
+      "walk",
+      "bring-up",
+      "noise",
+      "sound",
+      "intermittent",
+    ],
+    ...["inspection", "safety"],
+  ],
+  ports: [
+    "language",
+    "texts",
+    "tubes",
+    "tape",
+    "solver",
+    "expectation",
+    "cold",
+    "diagnosis",
+    "bring-up",
+    "suspects",
+    "sound",
+    "noise",
+    "signal",
+  ],
+  headless: ["language", "texts", "quantity", "circuit", "solver", "suspects", "diagnosis", "sound"],
+};
 
 export default tseslint.config(
   { ignores: [".next/**", "node_modules/**", "next-env.d.ts", "demo-data/**", "data/**", "test-results/**", "playwright-report/**"] },
@@ -22,6 +91,13 @@ export default tseslint.config(
     },
   },
   {
+    // A promise that nobody waits for swallows what went wrong in it.
+    files: ["src/{app,ui,server,bench,workers}/**/*.{ts,tsx}"],
+    ignores: ["**/*.test.{ts,tsx}"],
+    languageOptions: { parserOptions: { projectService: true } },
+    rules: { "@typescript-eslint/no-floating-promises": "error" },
+  },
+  {
     files: ["src/**/*.tsx", "src/ui/**/*.ts"],
     plugins: { "react-hooks": reactHooks },
     rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
@@ -31,15 +107,51 @@ export default tseslint.config(
     ignores: ["src/core/**/*-for-tests.ts"],
     rules: forbid(
       [
-        "^(?!\\.{1,2}/|@/core/|class-validator$|class-transformer$|reflect-metadata$|papaparse$|fft\\.js$).*",
-        "core imports only core files, small numeric packages and class-validator",
+        "^(?!\\.{1,2}/|@/core/|class-validator$|class-transformer$|reflect-metadata$|papaparse$|fft\\.js$|ml-matrix$|date-fns$|d3-array$).*",
+        "core imports only core files, small packages and class-validator",
       ],
       [layer("(server|app|ui|workers|bench)"), "arrows point down only: core imports nothing above it"],
     ),
   },
+  {
+    files: ["src/core/**/*.ts"],
+    ignores: ["src/core/**/*.test.ts", "src/core/**/*-for-tests.ts"],
+    plugins: { boundaries },
+    settings: {
+      "boundaries/elements": [{ type: "room", pattern: "src/core/*", capture: ["room"] }],
+      "import/resolver": { node: { extensions: [".ts"] } },
+    },
+    rules: {
+      "boundaries/dependencies": [
+        "error",
+        {
+          default: "disallow",
+          message:
+            "the room {{from.element.captured.room}} may not import from {{to.element.captured.room}}: see ROOMS in eslint.config.mjs",
+          policies: Object.entries(ROOMS).map(([room, others]) => ({
+            from: { element: { type: "room", captured: { room } } },
+            allow: { to: { element: { type: "room", captured: { room: [room, ...others] } } } },
+          })),
+        },
+      ],
+    },
+  },
+  {
+    files: ["src/**/*.{ts,tsx}"],
+    plugins: { "import-x": importX },
+    settings: {
+      "import-x/resolver-next": [createNodeResolver({ extensions: [".ts", ".tsx"], alias: { "@": [resolve("src")] } })],
+      "import-x/external-module-folders": ["node_modules"],
+      "import-x/parsers": { "@typescript-eslint/parser": [".ts", ".tsx"] },
+    },
+    rules: { "import-x/no-cycle": ["error", { ignoreExternal: true }] },
+  },
   { files: ["src/core/**/*.test.ts"], rules: forbid([layer("(server|app|ui|workers)"), "core is tested on its own"]) },
   { files: ["src/ui/**/*.{ts,tsx}"], rules: forbid([layer("(server|app)"), "ui imports core only; pages hand it data"]) },
-  { files: ["src/bench/**/*.ts"], rules: forbid([layer("(server|app|ui|workers)"), "the bench imports core only: it stands where instruments stand"]) },
+  {
+    files: ["src/bench/**/*.ts"],
+    rules: forbid([layer("(server|app|ui|workers)"), "the bench imports core only: it stands where instruments stand"]),
+  },
   { files: ["src/workers/**/*.ts"], rules: forbid([layer("(server|app|ui)"), "workers are thin shells over core"]) },
   { files: ["src/server/**/*.ts"], rules: forbid([layer("(app|ui|workers)"), "server imports core and bench only"]) },
   {

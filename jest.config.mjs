@@ -1,11 +1,16 @@
 /** @type {import('jest').Config} */
 const config = {
   testEnvironment: "node",
-  roots: ["<rootDir>/src", "<rootDir>/demo"],
+  roots: ["<rootDir>/src", "<rootDir>/demo", "<rootDir>/docs"],
   // Looked up in the sandbox at every call it is slow: the solver and the spectra call it by the million.
   sandboxInjectedGlobals: ["Math"],
-  testMatch: ["**/*.test.ts"],
-  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
+  // Components are tested in jsdom: such a file says so in its first line.
+  testMatch: ["**/*.test.{ts,tsx}"],
+  moduleNameMapper: {
+    "^@/(.*)$": "<rootDir>/src/$1",
+    // Published as ES modules; their bundle for browsers is plain script, which Jest can require.
+    "^d3-(array|axis|format|interpolate|path|scale|selection|shape|time|time-format|color)$": "<rootDir>/node_modules/d3-$1/dist/d3-$1.js",
+  },
   setupFiles: ["reflect-metadata"],
   // Two files at a time on two cores; the long ones wait for nobody.
   maxWorkers: "100%",

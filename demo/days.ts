@@ -1,6 +1,6 @@
 /** Writes a job's tape the way a bench day goes: a day, an hour, then minutes from line to line. */
 
-import type { EventDraft } from "@/core/job/events/event";
+import type { EventDraft } from "@/core/tape/events/event";
 import type { IncomingEvent } from "@/server/tape";
 import type { SimulatedAmp } from "./simulated";
 
@@ -28,6 +28,13 @@ export class Days {
   by(who: string): this {
     this.who = who;
     return this;
+  }
+
+  /** A date as the owner is promised it: that many days from now; before now when negative. */
+  promised(daysAhead: number): string {
+    const date = new Date(this.now);
+    date.setDate(date.getDate() + daysAhead);
+    return date.toISOString().slice(0, 10);
   }
 
   /** Logs lines, each `minutes` after the one before. */

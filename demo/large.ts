@@ -3,7 +3,7 @@
 import "reflect-metadata";
 import { readFileSync } from "node:fs";
 import { randomUUID } from "node:crypto";
-import type { JobEvent } from "@/core/job/events/event";
+import type { JobEvent } from "@/core/tape/events/event";
 import { openDatabase } from "@/server/db";
 import { addModel } from "@/server/models";
 import { insert, openJob, writeSummary } from "@/server/tape";

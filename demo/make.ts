@@ -3,14 +3,14 @@
 import "reflect-metadata";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { DEFAULT_SETTINGS } from "@/core/job/settings";
+import { DEFAULT_SETTINGS } from "@/core/shop/settings";
 import type { BenchFault } from "@/bench/amp";
 import { listen, type Heard } from "@/bench/recordings";
-import type { RecordingTaken } from "@/core/job/events/noise";
-import { curveOf } from "@/core/noise/curve";
-import { recordingLine } from "@/core/noise/recording-line";
-import { soundsOf } from "@/core/noise/sounds";
-import { writeWav } from "@/core/noise/wav";
+import type { RecordingTaken } from "@/core/tape/events/noise-events";
+import { curveOf } from "@/core/sound/curve";
+import { recordingLine } from "@/core/sound/recording-line";
+import { soundsOf } from "@/core/sound/sounds";
+import { writeWav } from "@/core/sound/wav";
 import { storePhoto, storeRecording } from "@/server/attachments";
 import type { Database } from "@/server/db";
 import { addModel, type AmpModel } from "@/server/models";
@@ -38,7 +38,7 @@ const ON_THE_BENCH: [number, number, BenchFault[]][] = [
   [1005, 41, [{ set: "C20=leak:220k" }, { set: "C20=leak:22k", afterMinutes: 25 }]],
   [1006, 47, [{ set: "TAP=1.09" }]],
   [1007, 59, [{ set: "V6=weak:0.25" }]],
-  [1008, 67, [{ set: "R9=open" }]],
+  [1008, 13, [{ set: "R9=open" }]],
   [1009, 71, [{ set: "V6=winding-short" }]],
   [1010, 73, [{ set: "V2=heater-open" }]],
   [

@@ -116,7 +116,7 @@ try {
     await page.waitForTimeout(/library|walk|suspects|bring-up|cold-checks|make-safe/.test(path) ? 4000 : name === "probe" ? 21_000 : 600);
     if (name === "noise") await page.getByRole("tab", { name: "Where it enters" }).click();
     if (name === "noise") await page.getByRole("region", { name: "Possible causes" }).waitFor({ timeout: 60_000 });
-    if (name === "signal") await page.getByLabel("What if, part and value").fill("R17=4.7k");
+    if (name === "signal") await page.getByLabel("Part and new value").fill("R17=4.7k");
     if (name === "signal") await page.getByRole("button", { name: "Predict" }).click();
     if (name === "signal") await page.getByText("→").first().waitFor();
     await page.screenshot({ path: `docs/screenshots/${name}.png` });

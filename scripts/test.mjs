@@ -19,6 +19,7 @@ const step = (what, args, env) => {
 const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, "utf8")) : undefined);
 
 count(step("lint", ["node_modules/eslint/bin/eslint.js", "."]));
+count(step("dead code", ["node_modules/knip/bin/knip.js", "--no-progress"]));
 // Next writes its route types at the build; the check of types before it must not depend on an old one.
 count(step("types", ["node_modules/typescript/bin/tsc", "--noEmit"]));
 

@@ -18,6 +18,7 @@ export function venn(d: Days, photo: Record<string, string>): Days {
       type: "brief",
       payload: {
         order: ["tone", "reliability", "originality", "cost"],
+        dueDate: d.promised(-2),
         mustNotChange: "The output transformer and the speaker",
         spendingLimit: 600,
       },

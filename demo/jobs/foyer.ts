@@ -13,7 +13,10 @@ export function foyerLantern(d: Days, photo: Record<string, string>): Days {
       type: "complaint",
       payload: { words: "Bang, and dark. A new fuse went the same way.", when: ["always"], use: "Foyer music, every evening" },
     })
-    .log(1, { type: "brief", payload: { order: ["reliability", "cost", "originality", "tone"], spendingLimit: 180 } })
+    .log(1, {
+      type: "brief",
+      payload: { order: ["reliability", "cost", "originality", "tone"], dueDate: d.promised(5), spendingLimit: 180 },
+    })
     .log(1, { type: "claim", payload: { text: "New filter capacitors by the projectionist", year: 2019 } })
     .log(1, { type: "identity", payload: { maker: "Tarn & Wicke", model: "Lantern 15", serial: "TW-2218" } })
     .log(1, { type: "date-code", payload: { place: "filter capacitor can1", code: "38/18" } })

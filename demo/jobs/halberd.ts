@@ -14,7 +14,10 @@ export function halberdHead(d: Days, photo: Record<string, string>): Days {
         use: "Two dances a week, four column speakers on the line",
       },
     })
-    .log(2, { type: "brief", payload: { order: ["reliability", "cost", "tone", "originality"], spendingLimit: 200 } })
+    .log(2, {
+      type: "brief",
+      payload: { order: ["reliability", "cost", "tone", "originality"], dueDate: d.promised(2), spendingLimit: 200 },
+    })
     .log(1, { type: "identity", payload: { maker: "Ostler", model: "Halberd 120", serial: "OH-0217" } })
     .log(1, { type: "photo", payload: { hash: photo.grey!, caption: "As it came in", station: "intake" } });
   d.day(1, "15:05")

@@ -1,6 +1,6 @@
 /** Two Lanterns: a half-dead reservoir that waits for a part, and a finished job with everything on it. */
 
-import type { RecordingTaken } from "@/core/job/events/noise";
+import type { RecordingTaken } from "@/core/tape/events/noise-events";
 import type { Days } from "../days";
 import { SimulatedAmp } from "../simulated";
 

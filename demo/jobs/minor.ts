@@ -11,7 +11,11 @@ export function museum(d: Days): Days {
     })
     .log(2, {
       type: "brief",
-      payload: { order: ["originality", "reliability", "cost", "tone"], mustNotChange: "Nothing may be replaced without a paper trail" },
+      payload: {
+        order: ["originality", "reliability", "cost", "tone"],
+        dueDate: d.promised(16),
+        mustNotChange: "Nothing may be replaced without a paper trail",
+      },
     })
     .log(1, { type: "identity", payload: { maker: "Vantry", model: "Minor", serial: "M-0093" } })
     .log(

@@ -19,7 +19,10 @@ export function lamplight(d: Days): Days {
         use: "Six shows a week",
       },
     })
-    .log(2, { type: "brief", payload: { order: ["reliability", "cost", "tone", "originality"], spendingLimit: 250 } })
+    .log(2, {
+      type: "brief",
+      payload: { order: ["reliability", "cost", "tone", "originality"], dueDate: d.promised(9), spendingLimit: 250 },
+    })
     .log(1, { type: "identity", payload: { maker: "Pell", model: "Picture House", revision: "2", serial: "PH-021" } });
   const warm = { mains: 228, warmMinutes: 15, controls: "volume at zero" };
   return d

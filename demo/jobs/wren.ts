@@ -19,6 +19,7 @@ export function marrowby(d: Days, photo: Record<string, string>): Days {
       type: "brief",
       payload: {
         order: ["originality", "reliability", "tone", "cost"],
+        dueDate: d.promised(1),
         mustNotChange: "The look of it, inside as well; the knobs and the cloth",
         spendingLimit: 180,
       },

@@ -1,5 +1,6 @@
 "use client";
-import { Board, type BoardCard } from "@/ui/board/board";
+import { Board, type BoardProps } from "@/ui/board/board";
+import type { BoardCard } from "@/ui/board/board-card";
 
 async function search(text: string): Promise<BoardCard[]> {
   const response = await fetch(`/api/v1/search?q=${encodeURIComponent(text)}`);
@@ -7,6 +8,6 @@ async function search(text: string): Promise<BoardCard[]> {
   return ((await response.json()) as { jobs: BoardCard[] }).jobs;
 }
 
-export function BoardClient({ cards, done }: { cards: BoardCard[]; done: number }) {
-  return <Board cards={cards} done={done} search={search} />;
+export function BoardClient(props: Omit<BoardProps, "search">) {
+  return <Board {...props} search={search} />;
 }

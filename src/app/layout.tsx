@@ -6,6 +6,10 @@ import "./globals.css";
 import type { Metadata, Viewport } from "next";
 import { cookies } from "next/headers";
 import type { ReactNode } from "react";
+import { languageOf } from "@/core/shop/settings";
+import { db } from "@/server/db";
+import { getSettings } from "@/server/settings";
+import { Speaks } from "@/ui/frame/speaks";
 
 export const metadata: Metadata = { title: "Scutum", description: "A bench companion for tube amplifier technicians" };
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
@@ -16,7 +20,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const theme = (await cookies()).get("scutum-theme")?.value === "ledger" ? "ledger" : "enamel";
   return (
     <html lang="en" data-theme={theme}>
-      <body>{children}</body>
+      <body>
+        <Speaks language={languageOf(await getSettings(await db()))}>{children}</Speaks>
+      </body>
     </html>
   );
 }

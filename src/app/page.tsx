@@ -3,7 +3,8 @@ import { board, type BoardJob } from "@/server/board";
 import { db, type Sql } from "@/server/db";
 import { getSettings } from "@/server/settings";
 import { viewOf, wholeJob } from "@/server/shop";
-import type { BoardCard } from "@/ui/board/board";
+import type { BoardCard } from "@/ui/board/board-card";
+import { stepWords, uncapital } from "@/ui/frame/words";
 import { BoardClient } from "./board-client";
 import { Strip } from "./strip";
 
@@ -16,7 +17,7 @@ export default async function BoardPage() {
     <>
       <Strip settings={settings} />
       <main>
-        <BoardClient cards={cards} done={done} />
+        <BoardClient cards={cards} done={done} now={Date.now()} />
       </main>
     </>
   );
@@ -27,6 +28,9 @@ async function chargeOf(sql: Sql, job: BoardJob): Promise<BoardCard["charge"]> {
   if (job.energy !== "live" && job.energy !== "stored") return undefined;
   const energy = energyOf(viewOf(await wholeJob(sql, job.id)), Date.now());
   if (energy.kind === "live") return { kind: "live", since: energy.since };
-  if (energy.kind === "stored") return { kind: "stored", since: energy.since, volts: energy.volts, joules: energy.joules };
+  if (energy.kind === "stored") {
+    const next = energy.proof.missing[0];
+    return { kind: "stored", since: energy.since, volts: energy.volts, missing: next && uncapital(stepWords(next)) };
+  }
   return undefined;
 }

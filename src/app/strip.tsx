@@ -1,5 +1,5 @@
 import { cookies } from "next/headers";
-import type { Settings } from "@/core/job/settings";
+import type { Settings } from "@/core/shop/settings";
 import { TopStrip } from "@/ui/frame/top-strip";
 
 /** The strip with the shop's name and the technician whom this browser has chosen. */

@@ -12,7 +12,7 @@ import { pulsesOf, rippleOf } from "@/core/solver/ripple";
 import { readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "@/core/solver/operating-point";
 import { knobsOf, type Knob } from "@/core/solver/tolerance";
 import { chainOf } from "@/core/noise/chain";
-import { humAt } from "@/core/noise/response";
+import { humAt } from "@/core/signal/response";
 import { parseQuantity } from "@/core/quantity/parse";
 import { isRectifier } from "@/core/circuit/blocks";
 import { heaterOf, heaterString } from "@/core/supply/heaters";
@@ -186,7 +186,7 @@ export class BenchAmp {
     const tube = /^(V\d+)[ .]heater$/i.exec(what)?.[1]?.toUpperCase();
     if (tube) {
       const heater = heaterOf(this.circuit, tube);
-      return heater && (showing.includes(`${tube}=heater-open`) ? Infinity : heater.coldOhms);
+      return heater && (showing.includes(`${tube}=heater-open`) ? Infinity : heater.alone.ohms);
     }
     const string = this.circuit.heaters.find((h) => h.string && what.toUpperCase() === `${h.name}.STRING`);
     if (string)

@@ -1,7 +1,7 @@
 /** The simulated bench: what its instruments show of an amp with a known fault. */
 
 import { readFileSync } from "node:fs";
-import { readLine, type MainsLine, type MeterLine } from "@/core/instrument/line";
+import { readLine, type MainsLine, type MeterLine } from "@/core/instrument/protocol";
 import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
 import { BenchAmp, type BenchFault, type Stands } from "./amp";
 import { SimulatedMeter } from "./meter";

@@ -1,6 +1,6 @@
 /** Where the instruments of one job and its screens meet: each line of the one goes to all of the other. */
 
-import { LineOrder, readLine, writeLine, type BenchLine } from "@/core/instrument/line";
+import { LineOrder, readLine, writeLine, type BenchLine } from "@/core/instrument/protocol";
 
 export type Listener = (line: string) => void;
 export type Role = "screen" | "instrument";

@@ -1,7 +1,7 @@
 /** The amp with its power off: what the reservoirs still hold, and what that puts on every other node. */
 
 import { envelopeOf, type Circuit, type Element } from "@/core/circuit/circuit";
-import { tubesOf } from "@/core/walk/anatomy";
+import { tubesOf } from "@/core/anatomy/points";
 import { without } from "@/core/circuit/alter";
 import { compile } from "@/core/solver/compile";
 import { readings, solveOperatingPoint } from "@/core/solver/operating-point";

@@ -1,6 +1,6 @@
 /** Variable mains with an ammeter, and a lamp that can be put in series. The wall wanders as walls do. */
 
-import type { MainsLine } from "@/core/instrument/line";
+import type { MainsLine } from "@/core/instrument/protocol";
 import { normalDraws } from "@/core/numeric/random";
 import type { BenchAmp, Stands } from "./amp";
 

@@ -3,8 +3,8 @@
  * It shows what is at its probes; where they are is the hand's business.
  */
 
-import type { MeterLine } from "@/core/instrument/line";
-import type { ReadingKind } from "@/core/job/events/words";
+import type { MeterLine } from "@/core/instrument/protocol";
+import type { ReadingKind } from "@/core/tape/events/words";
 import { normalDraws, uniformDraws } from "@/core/numeric/random";
 
 /** Full scales of each function, base units; milliamperes for ma. */

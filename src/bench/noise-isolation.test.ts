@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { readCircuit } from "@/core/circuit/read";
 import { NoiseTable } from "@/core/noise/noise-table";
 import { NOT_SURE, NOW_AND_THEN } from "@/core/noise/test";
-import { isolate, type Answer } from "@/core/suspects/isolate";
+import { isolate, type Answer } from "@/core/diagnosis/isolate";
 import { BenchAmp } from "./amp";
 
 const text = (amp: string) => readFileSync(`demo/amps/${amp}.cir`, "utf8");

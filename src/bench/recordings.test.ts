@@ -1,6 +1,6 @@
-import { SOUND_KINDS, type SoundKind } from "@/core/job/events/words";
-import { soundsOf } from "@/core/noise/sounds";
-import { readWav, writeWav } from "@/core/noise/wav";
+import { SOUND_KINDS, type SoundKind } from "@/core/tape/events/words";
+import { soundsOf } from "@/core/sound/sounds";
+import { readWav, writeWav } from "@/core/sound/wav";
 import { uniformDraws } from "@/core/numeric/random";
 import { listen, type MicrophoneOptions } from "./recordings";
 
@@ -26,7 +26,14 @@ function drawn(kind: SoundKind, seed: number) {
   const peak = x.reduce((a, b) => Math.max(a, Math.abs(b)), 0);
   if (peak > 0.98) for (let i = 0; i < x.length; i++) x[i]! *= 0.98 / peak;
   const nominal = u() < 0.5 ? undefined : mains < 55 ? 50 : 60;
-  return { sounds: soundsOf(readWav(writeWav([x], rate, bits)), nominal), mains, says: `${rate}/${bits}, ${mains} Hz, ${level} dB` };
+  // Music that leaks in where nothing else is heard is named as what it is.
+  const wanted: string[] = kind === "clean" && options.music !== undefined ? ["clean", "speech or music"] : [kind];
+  return {
+    sounds: soundsOf(readWav(writeWav([x], rate, bits)), nominal),
+    mains,
+    wanted,
+    says: `${rate}/${bits}, ${mains} Hz, ${level} dB`,
+  };
 }
 
 const EACH = 8;
@@ -35,8 +42,8 @@ test("every kind of sound is named first in at least 95 of 100 recordings, mains
   const missed: string[] = [];
   for (const [k, kind] of SOUND_KINDS.entries())
     for (let i = 0; i < EACH; i++) {
-      const { sounds, mains, says } = drawn(kind, 1000 * k + i + 1);
-      if (sounds.named[0]!.kind !== kind) missed.push(`${kind} (${says}): ${sounds.named.map((n) => n.kind).join(", ")}`);
+      const { sounds, mains, wanted, says } = drawn(kind, 1000 * k + i + 1);
+      if (!wanted.includes(sounds.named[0]!.kind)) missed.push(`${kind} (${says}): ${sounds.named.map((n) => n.kind).join(", ")}`);
       if (kind === "hum-mains") {
         expect(Math.abs(sounds.mains.hertz - mains)).toBeLessThan(0.25);
         expect(sounds.named.map((n) => n.kind)).not.toContain("hum-double");

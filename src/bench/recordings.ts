@@ -1,7 +1,7 @@
 /** The bench's simulated microphone: what a fault sounds like, with a room around it and somebody playing next door. */
 
 import { normalDraws, uniformDraws } from "@/core/numeric/random";
-import type { SoundKind } from "@/core/job/events/words";
+import type { SoundKind } from "@/core/tape/events/words";
 
 const { sin, cos, exp, log, sqrt, PI } = Math;
 

@@ -10,14 +10,23 @@ import { transient } from "@/core/solver/transient";
 const BEFORE = 12;
 const MEASURED = 4;
 
-/** Volts rms at a node, the direct part left out. @param op the averaged operating point under the same mains. */
-export function rippleAt(circuit: Circuit, node: string, mains: number, op: OperatingPoint): number {
+/**
+ * Volts rms at a node, the direct part left out. @param op the averaged operating point under the same mains.
+ * @param before mains periods to settle: a choke that rings with its capacitor wants more. @param tolerance of a step.
+ */
+export function rippleAt(circuit: Circuit, node: string, mains: number, op: OperatingPoint, before = BEFORE, tolerance = 1e-3): number {
   const network = compile(circuit, { mains, supply: "pulsed" });
   const k = network.index.get(node);
   if (k === undefined) return 0;
   const period = 1 / network.hertz;
-  const from = BEFORE * period;
-  const run = transient(network, { start: startFrom(op, network), stop: (BEFORE + MEASURED) * period, keep: [k], mostStep: period / 100 });
+  const from = before * period;
+  const run = transient(network, {
+    start: startFrom(op, network),
+    stop: (before + MEASURED) * period,
+    keep: [k],
+    mostStep: period / 100,
+    tolerance,
+  });
   // The averaged start is not quite where the pulses settle: the drift left of it is no ripple and goes with the straight line.
   const [time, volts] = measured(run.t, run.v[0]!, from);
   const of = (f: (i: number) => number) => time.reduce((sum, _, i) => sum + f(i) * (i > 0 ? time[i]! - time[i - 1]! : 0), 0);

@@ -1,6 +1,6 @@
 /** One amp, one hand, one meter and one mains on the bench, run along a clock: lines in, lines out. */
 
-import { readLine, writeLine } from "@/core/instrument/line";
+import { readLine, writeLine } from "@/core/instrument/protocol";
 import type { BenchAmp, Stands } from "./amp";
 import { voltsAfter } from "./discharge";
 import { SimulatedHand } from "./hand";

@@ -2,8 +2,8 @@
 
 import { createHash } from "node:crypto";
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from "fflate";
-import { EVENT_TYPES } from "@/core/job/events/validate";
-import type { JobEvent } from "@/core/job/events/event";
+import { EVENT_TYPES } from "@/core/tape/events/validate";
+import type { JobEvent } from "@/core/tape/events/event";
 import { getAttachment, storePhoto, storeRecording } from "./attachments";
 import type { Database, Sql } from "./db";
 import { UserError } from "./errors";
@@ -128,8 +128,12 @@ export async function importJob(database: Database, bytes: Uint8Array): Promise<
   const broken = (what: string) => new UserError(422, `The archive is damaged: ${what}.`);
   if (!job || !Number.isInteger(job.number) || job.number < 1 || !/^[0-9a-f-]{36}$/.test(job.uid ?? ""))
     throw broken("the job's number or identity is missing");
-  if (!owner?.name || typeof amp?.label !== "string" || !Array.isArray(events) || !Array.isArray(archive.attachments))
+  const text = (x: unknown): x is string => typeof x === "string";
+  if (!text(owner?.name) || owner.name === "" || !text(amp?.label) || !Array.isArray(events) || !Array.isArray(archive.attachments))
     throw broken("owner, amp or tape is missing");
+  if (archive.netlist !== null && !text(archive.netlist)) throw broken("its circuit is no text");
+  const odd = archive.attachments.find((a) => !text(a?.hash) || !text(a.file) || !text(a.type));
+  if (odd !== undefined) throw broken(`an attachment reads ${JSON.stringify(odd)?.slice(0, 60)}; a hash, a type and a file are wanted`);
   const unknown = events.find((e) => !EVENT_TYPES.includes(e?.type));
   if (unknown) throw broken(`line ${unknown?.seq} is of the unknown type ${JSON.stringify(unknown?.type)}`);
   for (let i = 0; i < events.length; i += 2000) checkIncoming(events.slice(i, i + 2000) as IncomingEvent[]);

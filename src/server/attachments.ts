@@ -1,8 +1,9 @@
 /** Photos and recordings: bytes in the database, named by their hash, checked to be what they are said to be. */
 
+import { fixed } from "@/core/language/language";
 import { createHash } from "node:crypto";
 import sharp from "sharp";
-import { HEAD_BYTES, readWavHead } from "@/core/noise/wav";
+import { HEAD_BYTES, readWavHead } from "@/core/sound/wav";
 import type { Sql } from "./db";
 import { UserError } from "./errors";
 
@@ -70,5 +71,5 @@ export function tooLarge(bytes: number): string {
   return `The photo has ${size(bytes)}; up to ${size(MOST_PHOTO_BYTES)} are taken. Make it smaller in the camera's settings or crop it.`;
 }
 
-const size = (bytes: number) => (bytes >= 1024 * 1024 ? `${(bytes / 1024 / 1024).toFixed(1)} MB` : `${Math.ceil(bytes / 1024)} kB`);
+const size = (bytes: number) => (bytes >= 1024 * 1024 ? `${fixed(bytes / 1024 / 1024, 1)} MB` : `${Math.ceil(bytes / 1024)} kB`);
 const headOf = (bytes: Uint8Array) => Array.from(bytes.slice(0, 8), (b) => (b >= 32 && b < 127 ? String.fromCharCode(b) : "·")).join("");

@@ -3,14 +3,14 @@
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import type { Change } from "@/core/job/events/work";
-import { foldJob } from "@/core/job/fold";
+import type { Change } from "@/core/tape/events/work-events";
+import { foldJob } from "@/core/tape/fold";
 import { benchRecord, faultsLeft, putOnBench, standing, wallOf } from "./bench";
 import { openDatabase } from "./db";
 import { shopHistory } from "./history";
 import { addModel } from "./models";
 import { append, openJob } from "./tape";
-import { at, tape } from "@/core/job/tape-for-tests";
+import { at, tape } from "@/core/tape/tape-for-tests";
 
 const change = (position: string, outcome?: Change["outcome"]) =>
   ({ position, kind: outcome ? "experiment" : "replacement", newPart: "new", reversible: true, outcome }) as never;
@@ -57,7 +57,10 @@ test("what the shop has replaced in other amps of a model: undone lines and expe
       ({ type: "change", who: "J.M.", payload: { position, kind, newPart: "new", reversible: true } }) as const;
     await append(shop, other, [fit("C6", "replacement"), fit("c6 ", "replacement"), fit("R8", "replacement"), fit("C7", "experiment")]);
     await append(shop, other, [{ type: "undo", who: "J.M.", payload: {}, supersedes: 3 }]);
+    // An undo that was itself undone: the part is in after all.
     await append(shop, third, [fit("C6", "replacement")]);
+    await append(shop, third, [{ type: "undo", who: "J.M.", payload: {}, supersedes: 1 }]);
+    await append(shop, third, [{ type: "undo", who: "J.M.", payload: {}, supersedes: 2 }]);
     await append(shop, here, [fit("R1", "replacement")]);
     expect(await shopHistory(shop, here, model)).toEqual({ jobs: 2, replaced: { C6: 2 } });
   } finally {

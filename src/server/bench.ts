@@ -4,11 +4,11 @@ import { BenchAmp, partOf, type BenchFault } from "@/bench/amp";
 import { BenchChannel, type Listener, type Simulator } from "@/bench/channel";
 import { listen } from "@/bench/recordings";
 import { BenchSession, type BenchState } from "@/bench/session";
-import { writeWav } from "@/core/noise/wav";
-import type { JobState } from "@/core/job/fold";
-import { foldJob } from "@/core/job/fold";
-import { wallVolts } from "@/core/circuit/line";
-import { experimentsIn } from "@/core/circuit/in-use";
+import { writeWav } from "@/core/sound/wav";
+import type { JobState } from "@/core/tape/fold";
+import { foldJob } from "@/core/tape/fold";
+import { wallVolts } from "@/core/circuit/mains-connection";
+import { experimentsIn } from "@/core/job/circuit-in-use";
 import { readCircuit } from "@/core/circuit/read";
 import { db, type Sql } from "./db";
 import { UserError } from "./errors";
@@ -142,6 +142,7 @@ async function simulate(jobId: number, send: Listener): Promise<Simulator | unde
   };
   let silent = false;
   const tick = setInterval(() => {
+    if (deaf) return;
     try {
       session.until(clock()).forEach(send);
       silent = false;
@@ -152,7 +153,19 @@ async function simulate(jobId: number, send: Listener): Promise<Simulator | unde
       silent = true;
     }
   }, TICK_MS);
-  const tape = setInterval(() => void follow().catch(() => undefined), TAPE_MS);
+  let deaf = false;
+  const hear = async () => {
+    try {
+      await follow();
+      deaf = false;
+    } catch (error) {
+      // Without the tape the simulated amp does not know whether it is on: its meter is silent rather than wrong.
+      if (!deaf) console.error(`scutum: the simulated bench of job ${jobId} cannot read its tape: ${(error as Error).message}`);
+      if (!deaf) send("gone meter");
+      deaf = true;
+    }
+  };
+  const tape = setInterval(() => void hear(), TAPE_MS);
   tick.unref();
   tape.unref();
   const stop = () => {

@@ -1,6 +1,7 @@
 /** The bench board: jobs by what they wait for, and a search over everything. Reads the summary rows only. */
 
 import type { JobSummary } from "@/core/job/summary";
+import { byUrgency } from "@/core/job/urgency";
 import type { Sql } from "./db";
 
 export interface BoardJob {
@@ -18,23 +19,27 @@ export interface BoardJob {
   readings: number;
   openedAt: string;
   lastAt: string;
+  waitingSince: string;
+  nextStep: string;
+  nextStation: string;
   /** The line of the job that the search met, where it is not in what the card shows anyway. */
   found?: string;
 }
 
 const COLUMNS = `job_id as id, owner, amp, serial, complaint, waiting_on as "waitingOn", waiting_what as "waitingWhat", waiting_until as "waitingUntil", energy, due_date as "dueDate",
-  open_findings as "openFindings", readings, opened_at as "openedAt", last_at as "lastAt"`;
+  open_findings as "openFindings", readings, opened_at as "openedAt", last_at as "lastAt", waiting_since as "waitingSince", next_step as "nextStep", next_station as "nextStation"`;
 
-/** Jobs that are open, what was left live or charged first, then the latest; with the number of those that are done. */
+/** Jobs that are open, the most urgent first; with the number of those that are done. */
 export async function board(sql: Sql, most = 300): Promise<{ jobs: BoardJob[]; open: number; done: number }> {
   const jobs = await sql.query<BoardJob>(
-    `select ${COLUMNS} from job_summaries where waiting_on <> 'done' order by (energy = 'live') desc, (energy = 'stored') desc, last_at desc limit $1`,
+    `select ${COLUMNS} from job_summaries where waiting_on <> 'done'
+     order by (energy = 'live') desc, (energy = 'stored') desc, coalesce(nullif(due_date, ''), '9999'), last_at desc limit $1`,
     [most],
   );
   const [count] = await sql.query<{ open: number; done: number }>(
     "select count(*) filter (where waiting_on <> 'done')::int as open, count(*) filter (where waiting_on = 'done')::int as done from job_summaries",
   );
-  return { jobs, ...count! };
+  return { jobs: jobs.sort(byUrgency), ...count! };
 }
 
 /** Every word must be somewhere in the job: owner, amp, serial, complaint, parts, findings, notes, or its number. */

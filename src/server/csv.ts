@@ -3,8 +3,8 @@
 import Papa from "papaparse";
 import type { Circuit } from "@/core/circuit/circuit";
 import { findElement } from "@/core/circuit/circuit";
-import { foldJob } from "@/core/job/fold";
-import type { JobEvent } from "@/core/job/events/event";
+import { foldJob } from "@/core/tape/fold";
+import type { JobEvent } from "@/core/tape/events/event";
 import { CSV_COLUMNS, readingToRow, rowsToReadings } from "@/core/job/readings-csv";
 import { UserError } from "./errors";
 import type { IncomingEvent } from "./tape";

@@ -5,7 +5,10 @@ import { randomUUID } from "node:crypto";
 import sharp from "sharp";
 import { strToU8, unzipSync, zipSync, strFromU8 } from "fflate";
 import { exportJob, importJob } from "./archive";
-import { writeWav } from "@/core/noise/wav";
+import { readOnce } from "@/core/circuit/read-once";
+import { viewJob } from "@/core/job/job-view";
+import { reportBlocks } from "@/core/job/report-blocks";
+import { writeWav } from "@/core/sound/wav";
 import { storePhoto, storeRecording } from "./attachments";
 import { backupFolder, restoreFolder } from "./backup";
 import { board, search } from "./board";
@@ -16,9 +19,10 @@ import { lockFolder } from "./lock";
 import { addModel } from "./models";
 import { reportPdf } from "./paper/report-pdf";
 import { getSettings, saveSettings } from "./settings";
-import { circuitOf, reportOf, viewOf, wholeJob } from "./shop";
+import { solvedHere } from "./solved";
+import { reportOf, viewOf, wholeJob } from "./shop";
 import { append, openJob, readTape, rebuildSummaries, type IncomingEvent } from "./tape";
-import { DEFAULT_SETTINGS } from "@/core/job/settings";
+import { DEFAULT_SETTINGS } from "@/core/shop/settings";
 
 const folders: string[] = [];
 const temporary = () => {
@@ -206,7 +210,7 @@ describe("the job archive", () => {
 });
 
 describe("CSV", () => {
-  const circuit = circuitOf({ model: { id: 1, maker: "", name: "", version: 1, netlist } });
+  const circuit = readOnce(netlist);
   test("out and in again: the same readings", async () => {
     const { id } = await newJob();
     await append(shop, id, [
@@ -312,11 +316,46 @@ describe("the report", () => {
     });
     expect(report.safety.filter((s) => s.verdict === "not done")).toHaveLength(5);
     for (const size of ["A4", "LETTER"] as const) {
-      const pdf = await reportPdf(report, size, new Map());
+      const pdf = await reportPdf(reportBlocks(report), size, new Map());
       expect(pdf.subarray(0, 5).toString()).toBe("%PDF-");
       expect(pdf.length).toBeGreaterThan(8000);
     }
     expect(viewOf(job).rows.find((r) => r.point.name === "V2.k")?.verdict).toBe("in");
+  });
+});
+
+describe("one circuit for a job", () => {
+  test("a kept experiment moves the report's band as it moves the screen's: R4 at 270 ohms, V2.k at 9.90 V", async () => {
+    const { id } = await newJob();
+    const model = await addModel(shop, netlist);
+    await shop.query("update jobs set model_id = $2 where id = $1", [id, model.id]);
+    const change = (payload: object) => ({ type: "change", payload, who: "J.M." }) as IncomingEvent;
+    await append(shop, id, [
+      reading("V2.k", 7.9),
+      change({ position: "R4", kind: "experiment", newPart: "270 ohms", reversible: true, outcome: "kept", set: ["R4=270"] }),
+      reading("V2.k", 9.9),
+    ]);
+    const job = await wholeJob(shop, id);
+    const screen = viewJob(job.events, job.model!.netlist, job.settings, Date.now(), solvedHere);
+    const row = screen.rows.find((r) => r.point.name === "V2.k")!;
+    expect(row.verdict).toBe("in");
+    // Without the experiment the band ends at 8.8 V: the report said "out" by it.
+    expect(row.expected!.low).toBeGreaterThan(8);
+    expect(row.expected!.high).toBeGreaterThan(10);
+    expect(reportOf(job).beforeAfter.find((b) => b.point === "V2.k")).toMatchObject({
+      // Read before the experiment, judged without it.
+      before: { text: "7.90 V", verdict: "in" },
+      after: { text: "9.90 V", verdict: "in" },
+    });
+  });
+
+  test("readings from a file are taken by the names of the circuit in use", async () => {
+    const { id } = await newJob();
+    const model = await addModel(shop, netlist);
+    await shop.query("update jobs set model_id = $2 where id = $1", [id, model.id]);
+    const job = await wholeJob(shop, id);
+    expect(viewOf(job).circuit).toBe(viewOf(job).inUse!.circuit);
+    expect(csvToEvents("point,kind,value\nv2.k,dcv,9.9\n", viewOf(job).circuit, "J.M.")[0]!.payload).toMatchObject({ point: "V2.k" });
   });
 });
 

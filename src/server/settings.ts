@@ -3,14 +3,18 @@
 import "reflect-metadata";
 import { plainToInstance } from "class-transformer";
 import { validateSync, type ValidationError } from "class-validator";
-import { DEFAULT_SETTINGS, type Settings } from "@/core/job/settings";
-import { Settings as SettingsClass } from "@/core/job/settings-class";
+import { setLanguage } from "@/core/language/language";
+import { DEFAULT_SETTINGS, languageOf, type Settings } from "@/core/shop/settings";
+import { Settings as SettingsClass } from "@/core/shop/settings-class";
 import type { Sql } from "./db";
 import { UserError } from "./errors";
 
 export async function getSettings(sql: Sql): Promise<Settings> {
   const [row] = await sql.query<{ value: Partial<Settings> }>("select value from settings where id = 1");
-  return { ...DEFAULT_SETTINGS, ...row?.value, limits: { ...DEFAULT_SETTINGS.limits, ...row?.value.limits } };
+  const settings = { ...DEFAULT_SETTINGS, ...row?.value, limits: { ...DEFAULT_SETTINGS.limits, ...row?.value.limits } };
+  // One process serves one shop: whatever it says from here on is in the shop's words.
+  setLanguage(languageOf(settings));
+  return settings;
 }
 
 /** @throws UserError 422 with one sentence a field. */
@@ -28,5 +32,6 @@ export async function saveSettings(sql: Sql, settings: unknown): Promise<Setting
   await sql.query("insert into settings (id, value) values (1, $1::jsonb) on conflict (id) do update set value = excluded.value", [
     JSON.stringify(settings),
   ]);
+  setLanguage(languageOf(settings as Settings));
   return settings as Settings;
 }

@@ -1,11 +1,10 @@
 /** One job with all that its screens and papers need, read in one go. */
 
-import { readCircuit } from "@/core/circuit/read";
-import type { Circuit } from "@/core/circuit/circuit";
-import type { JobEvent } from "@/core/job/events/event";
+import type { JobEvent } from "@/core/tape/events/event";
 import { viewJob, type JobView } from "@/core/job/job-view";
 import { composeReport, type Report } from "@/core/job/report";
-import type { Settings } from "@/core/job/settings";
+import { reportBlocks, type Block } from "@/core/job/report-blocks";
+import type { Settings } from "@/core/shop/settings";
 import type { Database, Sql } from "./db";
 import { addModel, getModel, type AmpModel } from "./models";
 import { getSettings } from "./settings";
@@ -46,18 +45,15 @@ export async function giveCircuit(database: Database, jobId: number, who: string
   });
 }
 
-export function circuitOf(job: Pick<WholeJob, "model">): Circuit | undefined {
-  return job.model && readCircuit(job.model.netlist).circuit;
-}
-
 /** Without solving: rails that were never read are estimated from the chart. */
 export function viewOf(job: WholeJob, now = Date.now()): JobView {
-  return viewJob(job.events, circuitOf(job), job.settings, now);
+  return viewJob(job.events, job.model?.netlist, job.settings, now);
 }
+
+/** The owner's report as blocks to paint. */
+export const reportBlocksOf = (job: WholeJob): Block[] => reportBlocks(reportOf(job));
 
 /** The owner's report, its verdicts against the solved circuit. */
 export function reportOf(job: WholeJob): Report {
-  const circuit = circuitOf(job);
-  const view = viewJob(job.events, circuit, job.settings, Date.now(), circuit && solvedHere(circuit, job.model!.netlist));
-  return composeReport(job.head.id, view, job.settings);
+  return composeReport(job.head.id, viewJob(job.events, job.model?.netlist, job.settings, Date.now(), solvedHere), job.settings);
 }

@@ -2,10 +2,13 @@
 
 import { closeDb, db } from "./db";
 import { UserError } from "./errors";
+import { refreshSummaries } from "./tape";
 
 export async function startShop(): Promise<void> {
   try {
-    await db();
+    const database = await db();
+    const made = await refreshSummaries(database);
+    if (made > 0) console.log(`scutum: the board's rows of ${made} jobs were made anew from their tapes`);
   } catch (error) {
     console.error(error instanceof UserError ? `scutum: ${error.message}` : error);
     process.exit(1);

@@ -1,13 +1,11 @@
 /** Jobs and their tapes: opening, appending, reading. The summary row is written in the same transaction. */
 
 import { randomUUID } from "node:crypto";
-import type { EventDraft, JobEvent } from "@/core/job/events/event";
-import { payloadErrors } from "@/core/job/events/validate";
-import { tapeLines } from "@/core/job/fold";
+import type { EventDraft, JobEvent } from "@/core/tape/events/event";
+import { payloadErrors } from "@/core/tape/events/validate";
+import { tapeLines } from "@/core/tape/fold";
 import { energyOf, viewJob } from "@/core/job/job-view";
-import { summarise } from "@/core/job/summary";
-import { readCircuit } from "@/core/circuit/read";
-import type { Circuit } from "@/core/circuit/circuit";
+import { summarise, SUMMARY_VERSION } from "@/core/job/summary";
 import type { Database, Sql } from "./db";
 import { UserError } from "./errors";
 import { getSettings } from "./settings";
@@ -205,14 +203,16 @@ export async function insert(sql: Sql, jobId: number, events: JobEvent[]): Promi
 /** Writes a job's one summary row from its tape. */
 export async function writeSummary(sql: Sql, jobId: number, tape: JobEvent[]): Promise<void> {
   const last = Date.parse(tape.at(-1)?.at ?? "") || 0;
-  const view = viewJob(tape, await circuitOfJob(sql, jobId), await getSettings(sql), last);
-  const s = summarise(tape, energyOf(view, last).kind);
+  const settings = await getSettings(sql);
+  const view = viewJob(tape, await modelOfJob(sql, jobId), settings, last);
+  const s = summarise(view, energyOf(view, last).kind, settings);
   await sql.query(
-    `insert into job_summaries (job_id, owner, amp, serial, complaint, waiting_on, waiting_what, waiting_until, energy, due_date, open_findings, readings, opened_at, last_at, search)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)
+    `insert into job_summaries (job_id, owner, amp, serial, complaint, waiting_on, waiting_what, waiting_until, energy, due_date, open_findings, readings, opened_at, last_at, search, waiting_since, next_step, next_station, replaced, made_by)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19::jsonb, $20)
      on conflict (job_id) do update set owner = excluded.owner, amp = excluded.amp, serial = excluded.serial, complaint = excluded.complaint, waiting_on = excluded.waiting_on,
        waiting_what = excluded.waiting_what, waiting_until = excluded.waiting_until, energy = excluded.energy, due_date = excluded.due_date, open_findings = excluded.open_findings,
-       readings = excluded.readings, opened_at = excluded.opened_at, last_at = excluded.last_at, search = excluded.search`,
+       readings = excluded.readings, opened_at = excluded.opened_at, last_at = excluded.last_at, search = excluded.search,
+       waiting_since = excluded.waiting_since, next_step = excluded.next_step, next_station = excluded.next_station, replaced = excluded.replaced, made_by = excluded.made_by`,
     [
       jobId,
       s.owner,
@@ -229,25 +229,21 @@ export async function writeSummary(sql: Sql, jobId: number, tape: JobEvent[]): P
       s.openedAt,
       s.lastAt,
       s.search,
+      s.waitingSince,
+      s.nextStep,
+      s.nextStation,
+      JSON.stringify(s.replaced),
+      SUMMARY_VERSION,
     ],
   );
 }
 
-/** Circuits by their text: a library has few, and each is asked for at every append. */
-const readOnce = new Map<string, Circuit>();
-
-async function circuitOfJob(sql: Sql, jobId: number): Promise<Circuit | undefined> {
+async function modelOfJob(sql: Sql, jobId: number): Promise<string | undefined> {
   const [model] = await sql.query<{ netlist: string }>(
     "select m.netlist from jobs j join amp_models m on m.id = j.model_id where j.id = $1",
     [jobId],
   );
-  if (!model) return undefined;
-  const known = readOnce.get(model.netlist);
-  if (known) return known;
-  const { circuit } = readCircuit(model.netlist);
-  if (readOnce.size > 200) readOnce.clear();
-  readOnce.set(model.netlist, circuit);
-  return circuit;
+  return model?.netlist;
 }
 
 /** Writes every summary row anew from the tapes. Gives the number of jobs. */
@@ -255,6 +251,17 @@ export async function rebuildSummaries(database: Database): Promise<number> {
   return database.transaction(async (sql) => {
     const jobs = await sql.query<{ id: number }>("select id from jobs order by id");
     await sql.query("delete from job_summaries");
+    for (const { id } of jobs) await writeSummary(sql, id, await readTape(sql, id));
+    return jobs.length;
+  });
+}
+
+/** Makes anew the rows that another version of the program wrote. Gives their number. */
+export async function refreshSummaries(database: Database): Promise<number> {
+  return database.transaction(async (sql) => {
+    const jobs = await sql.query<{ id: number }>("select job_id as id from job_summaries where made_by <> $1 order by job_id", [
+      SUMMARY_VERSION,
+    ]);
     for (const { id } of jobs) await writeSummary(sql, id, await readTape(sql, id));
     return jobs.length;
   });

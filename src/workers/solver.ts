@@ -1,8 +1,7 @@
 /** The solver's port over a web worker. The worker starts with the first question; giving up ends it. */
 
-import { proxy } from "comlink";
-import { SolverCancelled, type SolverPort } from "@/core/solver/port";
-import { solveKey, type Solved } from "@/core/walk/modelled";
+import { SolverCancelled, type SolverPort } from "@/core/ports/solver-port";
+import { solveKey, type Solved } from "@/core/expectation/modelled";
 import { workerHandle } from "./handle";
 import type { SolverApi } from "./solver.worker";
 
@@ -18,7 +17,7 @@ export function workerSolver(): SolverPort {
       const key = `${solveKey(conditions)}\n${netlist}`;
       let answer = kept.get(key);
       if (!answer) {
-        answer = ask((to) => to.expected(netlist, conditions, progress && proxy(progress)));
+        answer = ask((to, told) => to.expected(netlist, conditions, told), progress);
         // An answer that failed is asked for anew the next time.
         answer.catch(() => kept.delete(key));
         kept.set(key, answer);
@@ -27,13 +26,13 @@ export function workerSolver(): SolverPort {
       return answer;
     },
     solve: (netlist, conditions) => ask((to) => to.solve(netlist, conditions)),
-    suspects: (netlist, evidence, conditions, history, progress) =>
-      ask((to) => to.suspects(netlist, evidence, conditions, history, progress && proxy(progress))),
-    bringUp: (netlist, wall, lamp, options, progress) => ask((to) => to.bringUp(netlist, wall, lamp, options, progress && proxy(progress))),
+    suspects: (netlist, evidence, conditions, history, mains, progress) =>
+      ask((to, told) => to.suspects(netlist, evidence, conditions, history, mains, told), progress),
+    bringUp: (netlist, wall, lamp, options, progress) => ask((to, told) => to.bringUp(netlist, wall, lamp, options, told), progress),
     notLive: (netlist, wall) => ask((to) => to.notLive(netlist, wall)),
-    cold: (netlist, progress) => ask((to) => to.cold(netlist, progress && proxy(progress))),
-    isolate: (netlist, bench, answers, progress) => ask((to) => to.isolate(netlist, bench, answers, progress && proxy(progress))),
-    enters: (netlist, mains, noise, read, progress) => ask((to) => to.enters(netlist, mains, noise, read, progress && proxy(progress))),
+    cold: (netlist, progress) => ask((to, told) => to.cold(netlist, told), progress),
+    isolate: (netlist, bench, answers, progress) => ask((to, told) => to.isolate(netlist, bench, answers, told), progress),
+    enters: (netlist, mains, noise, read, progress) => ask((to, told) => to.enters(netlist, mains, noise, read, told), progress),
     response: (netlist, mains, changes) => ask((to) => to.response(netlist, mains, changes)),
     grounds: (netlist, mains) => ask((to) => to.grounds(netlist, mains)),
     fit: (data) => ask((to) => to.fit(data)),

@@ -1,32 +1,36 @@
 /** The solver off the main thread: a thin shell over core. */
 
 import { expose } from "comlink";
+import { setLanguage } from "@/core/language/language";
+import { releasing } from "./releasing";
 import { readCircuit } from "@/core/circuit/read";
 import type { Circuit } from "@/core/circuit/circuit";
-import { movesNotLive, predictBringUp, type BringUpPrediction, type LiveMove } from "@/core/solver/bring-up";
-import { coldList } from "@/core/solver/cold-list";
-import type { GroundMapDrawn } from "@/core/job/events/noise";
+import { movesNotLive, predictBringUp, type BringUpPrediction, type LiveMove } from "@/core/bring-up/predict-stages";
+import { coldList } from "@/core/cold/cold-list";
+import type { GroundMapDrawn } from "@/core/tape/events/noise-events";
 import type { JobNoise } from "@/core/noise/job-noise";
 import { answerNoise, type NoiseAnswer } from "@/core/noise/noise-answer";
 import { NoiseTable } from "@/core/noise/noise-table";
-import { responseOf, type Response } from "@/core/noise/response";
+import { responseOf, type Response } from "@/core/signal/response";
 import { usualGrounds } from "@/core/noise/usual-grounds";
 import type { StageOptions } from "@/core/bring-up/stages";
-import { isolate, type Answer, type Isolation } from "@/core/suspects/isolate";
-import { IsolationTable } from "@/core/suspects/isolation-table";
-import type { ColdCheck } from "@/core/walk/cold-check";
-import { solveExpected } from "@/core/solver/expected";
-import type { FittedType, ReadToo, Solution, SuspectsAnswer } from "@/core/solver/port";
-import type { Evidence } from "@/core/suspects/evidence";
+import { isolate, type Answer, type Isolation } from "@/core/diagnosis/isolate";
+import { IsolationTable } from "@/core/bring-up/fuse-isolation-table";
+import type { ColdCheck } from "@/core/cold/cold-check";
+import { solveExpected } from "@/core/expectation/solve-expected";
+import type { Solution } from "@/core/expectation/solution";
+import type { FittedType, ReadToo, SuspectsAnswer } from "@/core/ports/solver-port";
+import type { Evidence } from "@/core/diagnosis/evidence";
 import type { PartHistory } from "@/core/suspects/history";
+import type { MainsKnown } from "@/core/suspects/mains-known";
 import { nextMeasurements } from "@/core/suspects/next";
 import { rank } from "@/core/suspects/rank";
 import { FaultTable } from "@/core/suspects/table";
-import { solveOnce } from "@/core/solver/solution";
+import { solveOnce } from "@/core/expectation/solve-once";
 import { fitTube } from "@/core/tubes/fit";
 import type { SheetData } from "@/core/tubes/sheet-points";
 import { writeTubeType } from "@/core/tubes/type-line";
-import { solveKey, type SolveConditions, type Solved } from "@/core/walk/modelled";
+import { solveKey, type SolveConditions, type Solved } from "@/core/expectation/modelled";
 
 let table: { netlist: string; faults: FaultTable } | undefined;
 let noise: { key: string; table: NoiseTable } | undefined;
@@ -57,6 +61,7 @@ function faultsFor(netlist: string, conditions: readonly SolveConditions[], prog
 }
 
 const api = {
+  speak: setLanguage,
   expected(netlist: string, conditions: SolveConditions, progress?: (part: number) => void): Solved {
     return solveExpected(circuitOf(netlist), conditions, (part) => {
       progress?.(part);
@@ -70,14 +75,15 @@ const api = {
     netlist: string,
     evidence: Evidence[],
     conditions: SolveConditions,
-    history?: PartHistory,
+    history: PartHistory | undefined,
+    mains: MainsKnown,
     progress?: (part: number) => void,
   ): SuspectsAnswer {
     const faults = faultsFor(netlist, [...evidence.filter((e) => e.kind !== "ohm").map((e) => e.conditions), conditions], progress);
     const started = performance.now();
-    const { suspects, notYetTestable, recheck, standsAlone, circuitDoubtful, posterior } = rank(faults, evidence, history);
-    const next = nextMeasurements(posterior, conditions);
-    return { suspects, notYetTestable, next, recheck, standsAlone, circuitDoubtful, evidence, ms: performance.now() - started };
+    const { posterior, ...ranking } = rank(faults, evidence, history, { mains });
+    const next = nextMeasurements(posterior, conditions, 5, mains);
+    return { ...ranking, next, evidence, ms: performance.now() - started };
   },
   bringUp(netlist: string, wall: number, lamp: number, options: StageOptions, progress?: (part: number) => void): BringUpPrediction {
     return predictBringUp(circuitOf(netlist), wall, lamp, options, progress);
@@ -101,9 +107,11 @@ const api = {
   enters(netlist: string, mains: number, job: JobNoise, read: ReadToo | undefined, progress?: (part: number) => void): NoiseAnswer {
     const key = JSON.stringify([netlist, mains]);
     if (noise?.key !== key) noise = { key, table: new NoiseTable(circuitOf(netlist), { mains, progress }) };
-    const evidence = read?.evidence ?? [];
+    // Ripple on a rail is an answer about the noise already: it must not count twice.
+    const evidence = (read?.evidence ?? []).filter((e) => e.kind !== "acv");
     const conditions = evidence.filter((e) => e.kind !== "ohm").map((e) => e.conditions);
-    const ranking = evidence.length > 0 ? rank(faultsFor(netlist, conditions, progress), evidence, read?.history) : undefined;
+    const ranking =
+      evidence.length > 0 ? rank(faultsFor(netlist, conditions, progress), evidence, read?.history, { mains: read?.mains }) : undefined;
     return answerNoise(noise.table, job, ranking);
   },
   response(netlist: string, mains: number | undefined, changes: string[]): Response {
@@ -121,4 +129,4 @@ const api = {
 
 export type SolverApi = typeof api;
 
-expose(api);
+expose(releasing(api));

@@ -1,12 +1,15 @@
 /** Recordings off the main thread: a thin shell over core. */
 
 import { expose } from "comlink";
-import { curveOf } from "@/core/noise/curve";
-import { soundsOf } from "@/core/noise/sounds";
-import type { Analysed } from "@/core/noise/sounds-port";
-import { decodeWav, HEAD_BYTES, readWavHead } from "@/core/noise/wav";
+import { setLanguage } from "@/core/language/language";
+import { releasing } from "./releasing";
+import { curveOf } from "@/core/sound/curve";
+import { soundsOf } from "@/core/sound/sounds";
+import type { Analysed } from "@/core/sound/sounds";
+import { decodeWav, HEAD_BYTES, readWavHead } from "@/core/sound/wav";
 
 const api = {
+  speak: setLanguage,
   async analyse(file: Blob, mains: number | undefined, progress?: (part: number) => void): Promise<Analysed> {
     // Only what is looked at is read: a file of gigabytes never fills the memory.
     const head = new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer());
@@ -21,4 +24,4 @@ const api = {
 
 export type SoundsApi = typeof api;
 
-expose(api);
+expose(releasing(api));

@@ -1,7 +1,7 @@
-/** No screen fails the automated accessibility audit, in either theme. */
+/** Every screen against the automated accessibility audit: one test a screen, both themes on the page that is open. */
 
 import { AxeBuilder } from "@axe-core/playwright";
-import { expect, test } from "@playwright/test";
+import { expect, test, type Page } from "@playwright/test";
 import { Shop } from "./shop";
 
 let shop: Shop;
@@ -10,74 +10,85 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => shop.close());
 
-for (const theme of ["enamel", "ledger"] as const) {
-  test(`no screen fails the accessibility audit in ${theme}`, async ({ context, page }) => {
+/** Behind the hash stands the part of the station that is opened first. */
+const SCREENS = [
+  "/",
+  "/guide",
+  "/guide/walk",
+  "/jobs/new",
+  "/settings",
+  "/library",
+  "/library/2",
+  "/library/new?from=1",
+  "/jobs/1004/intake",
+  "/jobs/1004/make-safe",
+  "/jobs/1004/look",
+  "/jobs/1004/cold-checks",
+  "/jobs/1005/bring-up",
+  "/jobs/1005/bring-up#Mains side",
+  "/jobs/1005/bring-up#Speaker and load",
+  "/jobs/1005/bring-up#Settling run",
+  "/jobs/1009/bring-up",
+  "/jobs/1009/look",
+  "/jobs/1009/cold-checks#Controls",
+  "/jobs/1009/cold-checks#Tubes",
+  "/jobs/1009/cold-checks#Leakage",
+  "/jobs/1010/cold-checks#Heaters",
+  "/jobs/1010/probe?order=cold",
+  "/jobs/1004/walk",
+  "/jobs/1004/suspects",
+  "/jobs/1004/probe",
+  "/jobs/1011/signal",
+  "/jobs/1012/noise",
+  "/jobs/1012/noise#Where it enters",
+  "/jobs/1011/noise#Conditions",
+  "/jobs/1012/noise#Grounds",
+  "/jobs/1013/noise#Comes and goes",
+  "/jobs/1002/noise#Where it enters",
+  "/jobs/1005/work",
+  "/jobs/1005/output-stage",
+  "/jobs/1001/prove",
+  "/jobs/1001/return",
+  "/jobs/1001/report",
+];
+
+/** Solving may take its time on a busy machine: only a screen that never comes fails. */
+const PATIENCE = { timeout: 120_000 };
+
+async function open(page: Page, path: string): Promise<void> {
+  await page.goto(shop.address + path);
+  await page.waitForLoadState("load");
+  const part = path.split("#")[1];
+  if (part) await page.locator("[data-ready]").first().waitFor(PATIENCE);
+  if (part) await page.getByRole("tab", { name: part }).click();
+  if (part === "Where it enters") await page.getByRole("region", { name: "Next test" }).waitFor(PATIENCE);
+  if (part === "Grounds") await page.getByRole("table", { name: "Wires" }).waitFor(PATIENCE);
+  if (path.endsWith("/signal")) await page.getByRole("region", { name: "Response figures" }).waitFor(PATIENCE);
+  if (path.includes("/bring-up"))
+    await page
+      .locator("progress")
+      .first()
+      .waitFor({ state: "detached", ...PATIENCE });
+  if (path.endsWith("/suspects")) await page.getByRole("region", { name: "Predicted beside measured" }).waitFor(PATIENCE);
+}
+
+for (const path of SCREENS)
+  test(`${path} passes the accessibility audit in both themes`, async ({ context, page }) => {
     test.setTimeout(300_000);
-    await context.addCookies([{ name: "scutum-theme", value: theme, url: shop.address }]);
-    const found: string[] = [];
-    for (const path of [
-      "/",
-      "/jobs/new",
-      "/settings",
-      "/library",
-      "/library/2",
-      "/library/new?from=1",
-      "/jobs/1004/intake",
-      "/jobs/1004/make-safe",
-      "/jobs/1004/look",
-      "/jobs/1004/cold-checks",
-      "/jobs/1005/bring-up",
-      "/jobs/1005/bring-up#Mains side",
-      "/jobs/1005/bring-up#Speaker and load",
-      "/jobs/1005/bring-up#Settling run",
-      "/jobs/1009/bring-up",
-      "/jobs/1009/look",
-      "/jobs/1009/cold-checks#Controls",
-      "/jobs/1009/cold-checks#Tubes",
-      "/jobs/1009/cold-checks#Leakage",
-      "/jobs/1010/cold-checks#Heaters",
-      "/jobs/1010/probe?order=cold",
-      "/jobs/1004/walk",
-      "/jobs/1004/suspects",
-      "/jobs/1004/probe",
-      "/jobs/1011/signal",
-      "/jobs/1012/noise",
-      "/jobs/1012/noise#Where it enters",
-      "/jobs/1011/noise#Conditions",
-      "/jobs/1012/noise#Grounds",
-      "/jobs/1013/noise#Comes and goes",
-      "/jobs/1002/noise#Where it enters",
-      "/jobs/1005/work",
-      "/jobs/1005/output-stage",
-      "/jobs/1001/prove",
-      "/jobs/1001/return",
-      "/jobs/1001/report",
-    ]) {
-      await page.goto(shop.address + path);
-      await page.waitForLoadState("load");
-      // Behind the hash stands the part of the station that is opened first.
-      const part = path.split("#")[1];
-      if (part) await page.locator("[data-ready]").first().waitFor();
-      if (part) await page.getByRole("tab", { name: part }).click();
-      if (part === "Where it enters") await page.getByRole("region", { name: "Next test" }).waitFor({ timeout: 60_000 });
-      if (part === "Grounds") await page.getByRole("table", { name: "Wires" }).waitFor();
-      if (path.endsWith("/signal")) await page.getByRole("region", { name: "Response figures" }).waitFor();
-      if (path.includes("/bring-up")) await page.locator("progress").first().waitFor({ state: "detached" });
-      if (path.endsWith("/suspects")) await page.getByRole("region", { name: "Predicted beside measured" }).waitFor();
+    await context.addCookies([{ name: "scutum-theme", value: "enamel", url: shop.address }]);
+    await open(page, path);
+    for (const theme of ["enamel", "ledger"] as const) {
+      // The report is paper in either.
+      await page.evaluate((t) => document.documentElement.setAttribute("data-theme", t), theme);
+      // A colour on its way from one theme to the other belongs to neither.
+      await page.evaluate(() =>
+        Promise.allSettled(document.getAnimations().map((a) => (a.effect?.getTiming().iterations === Infinity ? a : a.finished))),
+      );
       const audit = new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]);
       // Probe mode is read from two metres: 7 : 1.
       if (path.includes("/probe")) audit.options({ rules: { "color-contrast-enhanced": { enabled: true } } });
       const { violations } = await audit.analyze();
-      found.push(
-        ...violations.map(
-          (v) =>
-            `${path}: ${v.id}: ${v.nodes
-              .slice(0, 3)
-              .map((n) => n.html.slice(0, 140))
-              .join(" | ")}`,
-        ),
-      );
+      const found = violations.map((v) => `${theme}: ${v.id}: ${v.nodes.map((n) => n.html.slice(0, 140)).join(" | ")}`);
+      expect(found).toEqual([]);
     }
-    expect(found).toEqual([]);
   });
-}

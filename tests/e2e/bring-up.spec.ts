@@ -1,5 +1,5 @@
 import { expect, test, type Page } from "@playwright/test";
-import { Shop } from "./shop";
+import { Shop, tickAll } from "./shop";
 
 let shop: Shop;
 test.beforeAll(async () => {
@@ -17,12 +17,12 @@ const guard = (page: Page) => page.getByRole("status", { name: "Energy state" })
 async function powerOn(page: Page, through: string, out: string, reason?: string) {
   await page.getByRole("button", { name: "Power on…" }).click();
   const dialog = page.getByRole("dialog");
-  await dialog.getByRole("button", { name: "All true" }).click();
-  await dialog.getByLabel("Power comes").selectOption(through);
-  await dialog.getByLabel("Tubes out").fill(out);
+  await tickAll(page);
+  await dialog.getByLabel("Power through").selectOption(through);
+  await dialog.getByLabel("Tubes removed").fill(out);
   if (reason) {
     await expect(dialog.getByRole("button", { name: "Power is on" })).toBeDisabled();
-    await dialog.getByLabel("Go past, with a reason for the tape").fill(reason);
+    await dialog.getByLabel("Go on all the same: reason, kept on the tape").fill(reason);
   }
   await dialog.getByRole("button", { name: "Power is on" }).click();
   await expect(guard(page)).toContainText("LIVE");
@@ -40,14 +40,16 @@ test("the Lantern 15 that blows its fuse: a shorted winding half is found by the
     const what = (await next.locator("p.text-3xl").innerText()).trim();
     done.push(what);
     // Hands in: plug out, and past the gate with a reason once the amp has been powered.
-    const past = next.getByLabel("Or go past it, with a reason for the tape");
+    const past = next.getByLabel("Or go on without it: reason, kept on the tape");
     if (await past.isVisible()) {
       await past.fill("bled through the tool, leads only");
-      await next.getByRole("button", { name: "Go past" }).click();
+      await next.getByRole("button", { name: "Go on without it" }).click();
     }
-    const power = /^Power, (every tube out|only V6 in|output tubes out|every secondary)/.exec(what);
+    const power = /^Power on, (all tubes removed|only V6 fitted|output tubes removed|every secondary)/.exec(what);
     if (power) {
-      const out = { "every tube out": "V1 V2 V3 V4 V5 V6", "only V6 in": "V1 V2 V3 V4 V5", "output tubes out": "V4 V5" }[power[1]!];
+      const out = { "all tubes removed": "V1 V2 V3 V4 V5 V6", "only V6 fitted": "V1 V2 V3 V4 V5", "output tubes removed": "V4 V5" }[
+        power[1]!
+      ];
       await powerOn(page, "lamp", out ?? "V1 V2 V3 V4 V5 V6");
       // What the simulated lamp does is the answer.
       const shows = page.getByTestId("mains-shows");
@@ -68,14 +70,14 @@ test("the Lantern 15 that blows its fuse: a shorted winding half is found by the
     await expect(next.locator("p.text-3xl", { hasText: what })).toHaveCount(0, { timeout: 20_000 });
   }
   await expect(result).toContainText("High-tension winding: one half has shorted turns");
-  expect(done.some((d) => d.startsWith("Power, "))).toBe(true);
+  expect(done.some((d) => d.startsWith("Power on, "))).toBe(true);
   expect(done).toContain("Ohms of both halves of the high-tension winding, rectifier out");
   // The log reads as a proof: each line with what it ruled out.
   const proof = page.getByRole("region", { name: "Proof" });
   await expect(proof.getByRole("listitem")).toHaveCount(done.length);
-  await expect(proof).toContainText("So not: ");
+  await expect(proof).toContainText("Ruled out: ");
   // A wrong answer can be taken back, and the procedure asks again.
-  await proof.getByRole("button", { name: "Take back" }).last().click();
+  await proof.getByRole("button", { name: "Undo", exact: true }).last().click();
   await expect(next).toBeVisible({ timeout: 20_000 });
 });
 
@@ -85,12 +87,12 @@ test("a fuse that goes in a stage is said, and leads into the isolation", async 
   await page.getByRole("tab", { name: "Stages" }).click();
   await page.getByRole("button", { name: /No tubes: windings only/ }).click();
   // One at a time, because a fuse has gone before.
-  await expect(page.getByRole("list", { name: "Stages" })).toContainText("Output tube V4 in");
+  await expect(page.getByRole("list", { name: "Stages" })).toContainText("Output tube V4 fitted");
   await powerOn(page, "variable", "V1 V2 V3 V4 V5 V6", "new fuse, to see it go");
-  await expect(page.getByTestId("current-now")).toContainText("The fuse has gone", { timeout: 30_000 });
-  await page.getByRole("button", { name: "Off, plug out: isolate what blew it" }).click();
+  await expect(page.getByTestId("current-now")).toContainText("The fuse has blown", { timeout: 30_000 });
+  await page.getByRole("button", { name: "Switched off, plug out: find what blew it" }).click();
   await expect(guard(page)).not.toContainText("LIVE");
-  await expect(page.getByRole("list", { name: "Lines of the tape" })).toContainText("no-tubes: stopped, the fuse blew");
+  await expect(page.getByRole("list", { name: "Lines of the tape" })).toContainText("Bring-up, no tubes: stopped, the fuse blew");
 });
 
 test("the Halberd 120 with its discharge plan: the tool judged, proved, the readings that cannot be", async ({ page }) => {
@@ -130,7 +132,7 @@ test("the Halberd 120 with its discharge plan: the tool judged, proved, the read
   await log("OL");
   await expect(step.getByRole("alert")).toContainText("would bleed nothing");
   await log("2.21k");
-  await expect(step).toContainText("Bleed C1: it holds");
+  await expect(step).toContainText("Discharge C1: it holds");
   await log("0.6");
   await expect(step).toContainText("Read C2");
   // Hundreds of volts where there were none: something is wrong with one of the two.
@@ -156,7 +158,7 @@ test("the Vantry Minor with an open heater: isolation first, the open element fo
   await expect(page.getByRole("region", { name: "Stage", exact: true })).toContainText("Isolation transformer");
   // Without it no power, unless with a reason.
   await page.getByRole("button", { name: "Power on…" }).click();
-  await expect(page.getByRole("dialog")).toContainText("isolation transformer is not ticked off");
+  await expect(page.getByRole("dialog")).toContainText("isolation transformer is not ticked at Bring-up");
   await page.getByRole("dialog").getByRole("button", { name: "Cancel" }).click();
   await page.getByRole("button", { name: "Passed" }).click();
   const stage = page.getByRole("region", { name: "Stage", exact: true });
@@ -184,7 +186,7 @@ test("the Vantry Minor with an open heater: isolation first, the open element fo
   await page.getByRole("button", { name: "Passed" }).click();
   await expect(stage).toContainText("Load connected");
   await page.getByRole("button", { name: "Passed" }).click();
-  await expect(stage).toContainText("All tubes in, dial up slowly");
+  await expect(stage).toContainText("All tubes fitted, turn the dial up slowly");
   await powerOn(page, "variable", "");
   for (const volts of ["29 V", "59 V", "88 V", "117 V"]) {
     const button = page.getByRole("button", { name: volts, exact: true });
@@ -210,17 +212,17 @@ test("the Vantry Minor with an open heater: isolation first, the open element fo
   await back.waitForTimeout(9000);
   await open(back, "/jobs/1010/walk");
   await expect(guard(back)).toContainText("UNKNOWN");
-  await expect(guard(back)).toContainText("nobody watched");
+  await expect(guard(back)).toContainText("nobody was there");
   await back.getByRole("button", { name: "Still on" }).click();
   await expect(guard(back)).toContainText("LIVE");
 });
 
 test("the inspection is worked through by keyboard, and what is found becomes work and a question", async ({ page }) => {
   await open(page, "/jobs/1009/look");
-  const past = page.getByLabel("Or go past it, with a reason for the tape");
+  const past = page.getByLabel("Or go on without it: reason, kept on the tape");
   if (await past.isVisible()) {
     await past.fill("chassis out, tool on the rail");
-    await page.getByRole("button", { name: "Go past" }).click();
+    await page.getByRole("button", { name: "Go on without it" }).click();
   }
   const box = page.getByRole("region", { name: "Inspection" });
   await box.focus();
@@ -233,12 +235,12 @@ test("the inspection is worked through by keyboard, and what is found becomes wo
   await page.keyboard.press("2");
   await box.getByLabel("Finding").fill("wax run out of the can");
   await box.getByLabel("Suggested action").fill("replace it");
-  await box.getByLabel("The brief").selectOption("ask");
+  await box.getByLabel("Agreement with the owner").selectOption("ask");
   await box.getByLabel("Finding").press("Enter");
   await expect.poll(count).toBe(before + 3);
   await expect(page.getByRole("region", { name: "Work list" })).toContainText("asked, no answer yet");
   await page.keyboard.press("ArrowUp");
-  await expect(page.getByRole("region", { name: "Said to have been done" })).toContainText("borne out");
+  await expect(page.getByRole("region", { name: "Earlier work as claimed" })).toContainText("confirmed");
 });
 
 test("resistances of a dead amp are walked with the probe by the meter alone", async ({ page }) => {
@@ -250,7 +252,7 @@ test("resistances of a dead amp are walked with the probe by the meter alone", a
   await page.goto(`${shop.address}/jobs/1010/probe?order=cold`);
   await page.locator("main[data-ready]").waitFor();
   // Powered a moment ago: hands stay out.
-  await expect(page.getByText("Hands stay out: the amp is not proven dead.")).toBeVisible();
+  await expect(page.getByText("Do not reach inside: the amp is not proven dead.")).toBeVisible();
   await page.request.post(`${shop.address}/api/v1/jobs/1010/events`, {
     data: {
       events: [

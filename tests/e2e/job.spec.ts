@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "@playwright/test";
-import { Shop } from "./shop";
+import { Shop, tickAll } from "./shop";
 
 let shop: Shop;
 test.beforeAll(async () => {
@@ -69,21 +69,21 @@ test("one job from intake to the printed report", async ({ page }) => {
 
   // Look: the gate holds until then, and can be passed with a reason.
   await station(page, "Look");
-  await expect(page.getByText("Hands stay out: the amp is not proven dead")).toBeVisible();
-  await page.getByLabel("Or go past it, with a reason for the tape").fill("looking through the grille only");
-  await page.getByRole("button", { name: "Go past" }).click();
+  await expect(page.getByText("Do not reach inside: the amp is not proven dead")).toBeVisible();
+  await page.getByLabel("Or go on without it: reason, kept on the tape").fill("looking through the grille only");
+  await page.getByRole("button", { name: "Go on without it" }).click();
   await page.getByLabel("Place").fill("C6");
   await page.getByLabel("Finding", { exact: true }).fill("wax has run");
   await page.getByRole("button", { name: "Add finding" }).click();
-  await expect(tape(page)).toContainText("Gate passed at look: looking through the grille only");
+  await expect(tape(page)).toContainText("Went past the safety gate at look: looking through the grille only");
   await expect(tape(page)).toContainText("Found at C6: wax has run");
   await say(page, "remove two screws, back panel");
-  await expect(page.getByText("1 off the amp").first()).toBeVisible();
+  await expect(page.getByText("1 not put back").first()).toBeVisible();
 
   // The walk, keyboard only, after the live check.
   await page.getByRole("button", { name: "Power on…" }).click();
   await expect(page.getByRole("button", { name: "Power is on" })).toBeDisabled();
-  await page.getByRole("button", { name: "All true" }).click();
+  await tickAll(page);
   await page.getByRole("button", { name: "Power is on" }).click();
   await expect(guard(page)).toContainText("LIVE");
   await say(page, "mains 229");
@@ -125,7 +125,7 @@ test("one job from intake to the printed report", async ({ page }) => {
   await expect(tape(page)).toContainText("Fitted C6: 22 nF 630 V film, was leaky");
 
   await page.getByRole("button", { name: "Power on…" }).click();
-  await page.getByRole("button", { name: "All true" }).click();
+  await tickAll(page);
   await page.getByRole("button", { name: "Power is on" }).click();
   await say(page, "V2.k 8.1");
   await say(page, "V2.g 0.01");
@@ -133,8 +133,8 @@ test("one job from intake to the printed report", async ({ page }) => {
 
   // Prove waits for what is still off the amp.
   await station(page, "Prove");
-  await expect(page.getByText("Prove waits: 1 thing is still off the amp")).toBeVisible();
-  await page.getByRole("button", { name: "Back in place" }).click();
+  await expect(page.getByText("Before the tests: 1 thing is not put back")).toBeVisible();
+  await page.getByRole("button", { name: "Put back" }).click();
   await expect(page.getByText("Prove waits")).toBeHidden();
   await page.getByLabel("Earth bond, measured, Ω").fill("0.25");
   await page.getByLabel("Earth bond, measured, Ω").press("Enter");
@@ -144,7 +144,7 @@ test("one job from intake to the printed report", async ({ page }) => {
   await expect(page.locator("[data-test='earth bond']")).toContainText("passed 0.05 Ω");
   await page.getByLabel("Insulation, measured, Ω").fill("50M");
   await page.getByLabel("Insulation, measured, Ω").press("Enter");
-  await page.getByRole("button", { name: "Fuse is right" }).click();
+  await page.getByRole("button", { name: "Fuse passed" }).click();
   await page.getByLabel("The complaint is").selectOption("not heard");
   await page.getByRole("button", { name: "Store this test" }).click();
 
@@ -225,18 +225,18 @@ test("proven dead after the minute, in the real interface", async ({ page }) => 
   await expect(guard(page)).toContainText("PROVEN DEAD");
   await expect(guard(page)).toContainText("C1 0.400 → 0.600 V");
   await station(page, "Look");
-  await expect(page.getByText("Hands stay out")).toBeHidden();
+  await expect(page.getByText("Do not reach inside")).toBeHidden();
 });
 
 test("the board shows what was left charged and finds by part and note", async ({ page }) => {
   await page.goto(shop.address);
   await expect(page.getByRole("region", { name: "Left charged" })).toContainText("STORED");
   await page.getByRole("searchbox", { name: "Search jobs" }).fill("matched pair kt66");
-  await expect(page.getByText(/Nothing holds/)).toBeVisible();
+  await expect(page.getByText(/No job holds/)).toBeVisible();
   await page.getByRole("searchbox", { name: "Search jobs" }).fill("gramophone inverter");
-  await expect(page.getByText(/Nothing holds/)).toBeVisible();
+  await expect(page.getByText(/No job holds/)).toBeVisible();
   await page.getByRole("searchbox", { name: "Search jobs" }).fill("metal-oxide");
-  await expect(page.getByRole("region", { name: "Found" }).getByRole("link")).toHaveCount(1);
+  await expect(page.getByRole("region", { name: "Found" }).getByRole("row")).toHaveCount(2);
   await expect(page.getByRole("region", { name: "Found" })).toContainText("Ferry Dance Orchestra");
 });
 
@@ -254,7 +254,7 @@ test("photos: stored, and refused with the reason", async ({ page }) => {
 
 test("a job without a circuit is given one: bad lines in place, then test points", async ({ page }) => {
   await page.goto(`${shop.address}/jobs/1002/walk`);
-  await expect(page.getByText("The walk needs test points.")).toBeVisible();
+  await expect(page.getByText("Walk needs test points.")).toBeVisible();
   await page.goto(`${shop.address}/jobs/1002/intake`);
   await page.locator("[data-ready]").waitFor();
   const field = page.getByLabel("Give it a circuit file…");

@@ -20,7 +20,7 @@ async function openModel(page: Page, name: string): Promise<void> {
 
 test("the figures of a model, at another mains, with a tube out", async ({ page }) => {
   await openModel(page, "Tarn & Wicke Lantern 15");
-  await expect(headline(page)).toContainText("V4 at 88 % and V5 at 87 % of plate rating; nothing above its rating");
+  await expect(headline(page)).toContainText("V4 at 87 % and V5 at 87 % of plate rating; nothing above its rating");
   const point = (name: string) => page.getByRole("region", { name: "Test points" }).getByRole("row", { name: new RegExp(`^${name} `) });
   await expect(point("B1")).toContainText("317 V");
   // Bands come from the draws; the misprinted figure of the chart is pointed out.
@@ -49,11 +49,11 @@ test("the editor: bad lines in place, a live solve, a new version, compared with
   await page.getByRole("button", { name: "Store as version 2" }).click();
   await expect(page.getByText("version 2 · ")).toBeVisible();
   await page.getByRole("tab", { name: "Compare" }).click();
-  await page.getByLabel("Held against, as reference").selectOption({ label: "Brackwynd Wren 5, version 1" });
-  await expect(page.getByText("2 differences, as found against the reference")).toBeVisible();
+  await page.getByLabel("Compare with (reference)").selectOption({ label: "Brackwynd Wren 5, version 1" });
+  await expect(page.getByText("2 differences, compared with the reference")).toBeVisible();
   const value = page.getByRole("listitem").filter({ hasText: "R4 is 120 Ω, not 180 Ω" });
   await expect(page.getByText("R3 goes from V2 screen to B3, not to B2")).toBeVisible();
-  await value.getByRole("button", { name: "What does it do?" }).click();
+  await value.getByRole("button", { name: "Effect on voltages" }).click();
   await expect(value).toContainText(/V2\.k 7\.\d+ V → 6\.\d+ V/);
   // An older job keeps the version that it was opened with.
   const spice = await page.request.get(`${shop.address}/api/v1/models/1/netlist?form=spice`);
@@ -68,14 +68,14 @@ test("no drawing: the nearest model, every part assumed until it is seen", async
   const nearest = page.getByRole("row").nth(1);
   await expect(nearest).toContainText("Picture House");
   await expect(nearest).toContainText("100 %");
-  await nearest.getByRole("link", { name: "Start another from it" }).click();
-  await expect(page.getByText("begun from Pell Picture House: every part assumed")).toBeVisible();
+  await nearest.getByRole("link", { name: "Start a new model from it" }).click();
+  await expect(page.getByText("started from Pell Picture House: every part assumed")).toBeVisible();
   await page.getByLabel("Maker").fill("Unmarked");
   await page.getByLabel("Model", { exact: true }).fill("Vestry");
   await page.getByRole("tab", { name: "Figures" }).click();
   await expect(page.getByText(/▲ 7\d assumed/)).toBeVisible();
   await page.getByRole("button", { name: /^All/ }).click();
-  await page.getByLabel("R3 known from").selectOption("seen");
+  await page.getByLabel("Source of R3", { exact: true }).selectOption("seen");
   await page.getByRole("tab", { name: "Circuit file" }).click();
   expect(await file(page).inputValue()).toMatch(/^R3 .*@prov seen$/m);
   await page.getByRole("button", { name: "Store in the library" }).click();

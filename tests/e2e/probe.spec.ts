@@ -17,7 +17,7 @@ interface Stored {
   payload: { point?: string; value?: number; state?: string; text?: string; plug?: string };
 }
 const tapeOf = async (page: Page, job: number): Promise<Stored[]> =>
-  ((await (await page.request.get(`${shop.address}/api/v1/jobs/${job}/events`)).json()) as { events: Stored[] }).events;
+  ((await (await page.request.get(`${shop.address}/api/v1/jobs/${job}/events`, { maxRetries: 3 })).json()) as { events: Stored[] }).events;
 const log = (page: Page, job: number, ...events: object[]) =>
   page.request.post(`${shop.address}/api/v1/jobs/${job}/events`, { data: { events: events.map((e) => ({ who: "J.M.", ...e })) } });
 /** On since ten minutes ago, so that nothing has to warm up; checked. */
@@ -85,9 +85,9 @@ test("a whole walk by one key: live check, power on, eleven points taken by them
     /One hand/,
     /rated above 450 V/,
     /dummy load/,
-    /Still off the amp, and that is meant/,
+    /Left off the amp on purpose/,
     /A danger is still open/,
-    /Power goes on now/,
+    /Switch power on now/,
   ]) {
     await expect(check).toContainText(words);
     await expect(page.getByRole("status", { name: "Energy state" })).toHaveCount(0);
@@ -132,7 +132,7 @@ test("no meter at all: typed, skipped, back, again, cannot reach; a short press 
   };
   // The live check was answered for this power-on: it is not asked again.
   await at("V1A.k");
-  await expect(page.getByText(/No meter is heard. Type the reading/)).toBeVisible();
+  await expect(page.getByText(/No meter is connected. Type the reading/)).toBeVisible();
   await hold(page);
   await at("V1B.k");
   await page.keyboard.press("n");
@@ -193,7 +193,7 @@ test("the meter falls silent in the middle: the walk waits, goes on where it was
   const send = (data: string) =>
     page.request.post(`${shop.address}/api/v1/jobs/1003/bench`, { headers: { "content-type": "text/plain" }, data });
   await send(lines([0.1, 250], 100).join("\n"));
-  await expect(page.getByText("The meter is not heard any more", { exact: false })).toBeVisible({ timeout: 10_000 });
+  await expect(page.getByText("The meter sends nothing any more", { exact: false })).toBeVisible({ timeout: 10_000 });
   await expect(place(page)).toHaveAttribute("data-point", at!);
   await page.waitForTimeout(300);
   const before = (await tapeOf(page, 1003)).length;
@@ -269,7 +269,7 @@ test("hunt on the Halberd: nothing read yet, the suggested points lead to the op
   await expect(page).toHaveURL(/\/suspects$/);
   await expect(advice(page)).toContainText("R9 open", { timeout: 60_000 });
   await say(page, "fit R9 1k 5W wirewound, was open");
-  await expect(page.getByText("the readings will say whether the change cured it")).toBeVisible();
+  await expect(page.getByText("to see whether the change cured it")).toBeVisible();
   await walkAgain(page, 1008, 230);
   await expect(summary(page)).toContainText("29 in band");
   await expect(summary(page)).toContainText("Nothing wrong", { timeout: 60_000 });

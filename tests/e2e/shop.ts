@@ -3,11 +3,14 @@
 import { spawn, spawnSync, type ChildProcess } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
+import type { Page } from "@playwright/test";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 
 export class Shop {
   private child?: ChildProcess;
+  /** What the server printed as an error of its own: a page that could not be drawn, a request that threw. */
+  private errors: string[] = [];
   address = "";
 
   private constructor(
@@ -31,9 +34,17 @@ export class Shop {
 
   async start(): Promise<void> {
     this.address = `http://127.0.0.1:${this.port}`;
-    this.child = spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(this.port)], {
-      env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: this.folder, NEXT_TELEMETRY_DISABLED: "1", ...this.env },
-      stdio: ["ignore", "ignore", "inherit"],
+    this.child = spawn(
+      process.execPath,
+      ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(this.port), "--keepAliveTimeout", "75000"],
+      {
+        env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: this.folder, NEXT_TELEMETRY_DISABLED: "1", ...this.env },
+        stdio: ["ignore", "ignore", "pipe"],
+      },
+    );
+    this.child.stderr!.setEncoding("utf8").on("data", (text: string) => {
+      process.stderr.write(text);
+      this.errors.push(...text.split("\n").filter((line) => line.includes("⨯")));
     });
     const deadline = Date.now() + 60_000;
     while (
@@ -57,6 +68,7 @@ export class Shop {
   async close(): Promise<void> {
     if (this.child?.exitCode === null && this.child.signalCode === null) await this.kill();
     rmSync(this.folder, { recursive: true, force: true });
+    if (this.errors.length > 0) throw new Error(`the server printed errors:\n${this.errors.join("\n")}`);
   }
 }
 
@@ -68,4 +80,11 @@ function freePort(): Promise<number> {
       probe.close(() => resolve(port));
     });
   });
+}
+
+/** Ticks every condition of the safety check, as somebody who has looked at each. */
+export async function tickAll(page: Page): Promise<void> {
+  const boxes = page.getByRole("dialog").getByRole("checkbox");
+  await boxes.first().waitFor();
+  for (let i = 0; i < (await boxes.count()); i++) await boxes.nth(i).check();
 }

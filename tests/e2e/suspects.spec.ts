@@ -25,7 +25,7 @@ test("a job with its readings: the leaky capacitor is named, what it predicts st
   await expect(overlay.getByRole("row", { name: /^V2\.g/ })).toContainText("explained");
   await page.getByRole("button", { name: /^nothing wrong/ }).click();
   await expect(overlay.getByRole("row", { name: /^V2\.g/ })).toContainText("not explained");
-  await page.getByText(/Not yet testable/).click();
+  await page.getByText(/Not tested yet/).click();
   await expect(page.getByText("a tone through C5: the level on both of its sides")).toBeVisible();
   // An observation by the entry line, and one that is none.
   await say(page, "saw v2 very hot");
@@ -40,7 +40,7 @@ test("the tired tube of the Picture House: volts leave it open, the tube test th
   await page.keyboard.press("Enter");
   await expect(advice(page)).toContainText("V6 weak", { timeout: 20_000 });
   await say(page, "fit V6 7591A from stock, was weak");
-  await expect(page.getByText("the readings will say whether the change cured it")).toBeVisible();
+  await expect(page.getByText("to see whether the change cured it")).toBeVisible();
 });
 
 test("a fresh Wren with a resistor gone high: a few suggested readings name it", async ({ page }) => {

@@ -1,51 +1,30 @@
 "use client";
 import Link from "next/link";
 import { useState } from "react";
+import { FileField } from "@/ui/forms/file-field";
 import { Section } from "@/ui/forms/section";
 
 /** Reads a job archive from another bench into this shop. */
 export function ImportJob() {
-  const [says, setSays] = useState<{ text: string; id?: number; bad?: boolean }>();
-  async function take(file: File | undefined) {
-    if (!file) return;
-    setSays({ text: `Reading ${file.name}…` });
-    try {
-      const response = await fetch("/api/v1/import", { method: "POST", body: file });
-      const answer = (await response.json()) as { id?: number; renumbered?: boolean; error?: string };
-      if (answer.id)
-        setSays({
-          text: `${file.name} is here as job ${answer.id}${answer.renumbered ? "; its own number was taken" : ""}.`,
-          id: answer.id,
-        });
-      else setSays({ text: `${file.name}: ${answer.error ?? "not taken"}`, bad: true });
-    } catch {
-      setSays({ text: "The server is not reached. Try again.", bad: true });
-    }
+  const [opened, setOpened] = useState<number>();
+  async function take(file: File): Promise<string> {
+    setOpened(undefined);
+    const response = await fetch("/api/v1/import", { method: "POST", body: file }).catch((error: unknown) => {
+      throw new Error("the server is not reached; try again", { cause: error });
+    });
+    const answer = (await response.json()) as { id?: number; renumbered?: boolean; error?: string };
+    if (!answer.id) throw new Error(answer.error ?? "it was not taken");
+    setOpened(answer.id);
+    return `${file.name} is here as job ${answer.id}${answer.renumbered ? "; its own number was taken" : ""}.`;
   }
   return (
-    <Section title="Read in a job archive" hint="a ZIP that Scutum exported at Return">
+    <Section title="Import a job archive" hint="a ZIP file that Scutum exported at Return">
       <div className="flex flex-wrap items-center gap-3">
-        <label className="btn">
-          Choose the file
-          <input
-            type="file"
-            accept=".zip,application/zip"
-            className="sr-only"
-            onChange={(e) => {
-              void take(e.target.files?.[0]);
-              e.target.value = "";
-            }}
-          />
-        </label>
-        {says && (
-          <p role={says.bad ? "alert" : "status"} className={says.bad ? "text-error" : ""}>
-            {says.text}{" "}
-            {says.id && (
-              <Link className="underline" href={`/jobs/${says.id}/intake`}>
-                Open it
-              </Link>
-            )}
-          </p>
+        <FileField label="Choose the file" accept={{ "application/zip": [".zip"] }} take={take} />
+        {opened && (
+          <Link className="underline" href={`/jobs/${opened}/intake`}>
+            Open job {opened}
+          </Link>
         )}
       </div>
     </Section>

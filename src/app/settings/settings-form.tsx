@@ -1,12 +1,13 @@
 "use client";
+import { words } from "@/core/language/language";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import type { Settings } from "@/core/job/settings";
+import type { Settings } from "@/core/shop/settings";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { Unit } from "@/core/quantity/unit";
-import { SAFETY_NOTE } from "@/core/job/safety-tests";
+import { SAFETY_NOTE } from "@/core/safety/end-of-job-tests";
 import { Field, Section } from "@/ui/forms/section";
 
 const plain = (value: number, unit: Unit) => formatQuantity(value, unit, 2).replace(/\s/g, "");
@@ -72,13 +73,15 @@ export function SettingsForm({ settings }: { settings: Settings }) {
       const answer = (await response.json()) as { error?: string; details?: { field?: string; message: string }[] };
       if (response.ok) {
         setSays({ text: "Stored.", bad: false });
-        return router.refresh();
+        // Other words or another decimal sign: everything is drawn anew.
+        const spoken = (x: Settings) => [x.tubeWord, x.mainsWord, x.decimal].join();
+        return spoken(next) === spoken(settings) ? router.refresh() : window.location.reload();
       }
       for (const d of answer.details ?? []) {
         const field = d.field?.replace("limits.", "") as keyof typeof v | undefined;
         if (field && field in v) setError(field, { message: d.message });
       }
-      setSays({ text: answer.error ?? "The server did not take it.", bad: true });
+      setSays({ text: answer.error ?? "The server refused it.", bad: true });
     } catch {
       setSays({ text: "The server is not reached. What you typed is still here; try again.", bad: true });
     }
@@ -106,10 +109,10 @@ export function SettingsForm({ settings }: { settings: Settings }) {
           <Field label="Safe voltage of a reservoir, V" error={errors.safeVolts?.message}>
             <input className="input w-full text-right font-mono" {...register("safeVolts")} />
           </Field>
-          <Field label="A proof holds for, hours" error={errors.proofHours?.message}>
+          <Field label="PROVEN DEAD holds for, hours" error={errors.proofHours?.message}>
             <input className="input w-full text-right font-mono" {...register("proofHours")} />
           </Field>
-          <Field label="Usual mains, V" error={errors.mainsVolts?.message}>
+          <Field label={words("Usual mains, V")} error={errors.mainsVolts?.message}>
             <input className="input w-full text-right font-mono" {...register("mainsVolts")} />
           </Field>
           <Field label="Earth bond, at most" error={errors.earthBondOhms?.message}>
@@ -131,15 +134,15 @@ export function SettingsForm({ settings }: { settings: Settings }) {
               <option value=",">comma, 12,5</option>
             </select>
           </Field>
-          <Field label="It is a">
+          <Field label={words("Word for tube")}>
             <select className="select w-full" {...register("tubeWord")}>
-              <option>tube</option>
+              <option>{words("tube")}</option>
               <option>valve</option>
             </select>
           </Field>
-          <Field label="It comes from the">
+          <Field label={words("Word for mains")}>
             <select className="select w-full" {...register("mainsWord")}>
-              <option>mains</option>
+              <option>{words("mains")}</option>
               <option>line</option>
             </select>
           </Field>

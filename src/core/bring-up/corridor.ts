@@ -1,6 +1,8 @@
 /** What a stage should show, as the solver found it, and what a reading of the mains side says against it. */
 
-import type { Glow } from "../job/events/words";
+import { fixed } from "../language/language";
+import type { Glow } from "../tape/events/words";
+import * as texts from "../texts/bring-up";
 
 /** At one turn of the dial. */
 export interface StageStep {
@@ -64,22 +66,20 @@ const LEAST_AMPS = 0.01;
 export function judgeCurrent(steps: readonly StageStep[], volts: number, amps: number): CurrentVerdict | undefined {
   const at = corridorAt(steps, volts);
   if (!at) return undefined;
-  const figure = (x: number) => `${x.toFixed(x < 0.1 ? 3 : 2)} A`;
+  const figure = (x: number) => `${fixed(x, x < 0.1 ? 3 : 2)} A`;
   if (amps > at.high + LEAST_AMPS) {
     const far = amps > 1.6 * at.high + LEAST_AMPS;
     return {
       verdict: far ? "out" : "watch",
       stop: far,
-      says: far
-        ? `Stop: ${figure(amps)} where a sound amp takes at most ${figure(at.high)}. Turn back, plug out: something in this stage is shorted or without bias`
-        : `Above the corridor of ${figure(at.low)} to ${figure(at.high)}: wait, feel for heat, go no further while it climbs`,
+      says: far ? texts.stopWhereSoundAmp(figure(amps), figure(at.high)) : texts.aboveCorridorWaitFeel(figure(at.low), figure(at.high)),
     };
   }
   if (amps < at.low - LEAST_AMPS)
     return {
       verdict: "watch",
       stop: false,
-      says: `Below the corridor of ${figure(at.low)} to ${figure(at.high)}: a heater or the high tension is not taking its share yet`,
+      says: texts.belowCorridorHeaterHigh(figure(at.low), figure(at.high)),
     };
   return { verdict: "in", stop: false, says: "" };
 }
@@ -93,15 +93,12 @@ export function judgeGlow(seen: Glow, lamp: LampState): CurrentVerdict {
     return {
       verdict: seen === "bright" ? "out" : "watch",
       stop: seen === "bright",
-      says:
-        seen === "bright"
-          ? `Stop: a sound amp leaves this lamp ${expected}. It limits a short now`
-          : `Brighter than a sound amp makes it (${expected}), if it does not fade within a minute`,
+      says: seen === "bright" ? texts.stopSoundAmpLeaves(expected) : texts.brighterThanSoundAmp(expected),
     };
   return {
     verdict: "watch",
     stop: false,
-    says: `Darker than expected (${expected}): something does not draw. A fuse, the switch, a heater?`,
+    says: texts.darkerThanExpectedSomething(expected),
   };
 }
 
@@ -130,7 +127,7 @@ export function lampDoubt(watts: number, advice: readonly LampAdvice[]): string 
   if (!fits) return "";
   const nearest = advice.reduce((a, b) => (Math.abs(b.watts - watts) < Math.abs(a.watts - watts) ? b : a));
   if (watts < fits.watts && nearest.share < ENOUGH_SHARE)
-    return `A ${watts} W lamp is too small: a sound amp lights it and gets ${Math.round(nearest.share * 100)} % of the volts. Take ${fits.watts} W`;
-  if (watts > TOO_LARGE * fits.watts) return `A ${watts} W lamp is too large: it lets a short burn. Take ${fits.watts} W`;
+    return texts.lampTooSmallSound(watts, Math.round(nearest.share * 100), fits.watts);
+  if (watts > TOO_LARGE * fits.watts) return texts.lampTooLargeLets(watts, fits.watts);
   return "";
 }

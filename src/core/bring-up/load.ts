@@ -1,5 +1,8 @@
 /** Speaker, cable and dummy load: whether the amp sees what its output transformer wants. Ohms, watts, volts, metres. */
 
+import { fixed } from "../language/language";
+import * as texts from "../texts/bring-up";
+
 /** A voice coil's direct resistance is about this part of its nominal impedance. Usual figure of published speaker data. */
 const COIL_PART = 0.8;
 /** Copper, ohm-metres at 20 °C. Source: IEC 60028. */
@@ -17,9 +20,8 @@ export interface LoadVerdict {
 /** A speaker by its voice coil's ohms, read with a meter at the end of its own lead. */
 export function judgeCoil(readOhms: number, tapOhms: number): LoadVerdict & { nominal: number } {
   const nominal = readOhms / COIL_PART;
-  if (!(readOhms < 1e4))
-    return { nominal: Infinity, verdict: "out", why: "open: coil, lead or plug. Without a load the output transformer can flash over" };
-  if (readOhms < 0.5) return { nominal, verdict: "out", why: "a short: lead, plug or a coil that rubs bare" };
+  if (!(readOhms < 1e4)) return { nominal: Infinity, verdict: "out", why: texts.openCoilLeadPlug() };
+  if (readOhms < 0.5) return { nominal, verdict: "out", why: texts.shortLeadPlugCoil() };
   return { nominal, ...judgeMatch(nominal, tapOhms) };
 }
 
@@ -27,19 +29,18 @@ export function judgeCoil(readOhms: number, tapOhms: number): LoadVerdict & { no
 export function judgeMatch(loadOhms: number, tapOhms: number): LoadVerdict {
   const ratio = loadOhms / tapOhms;
   if (ratio > 0.75 && ratio < 1.33) return { verdict: "in", why: "" };
-  const how = ratio > 1 ? "above the tap: screens work harder, plates swing higher" : "below the tap: plates work harder, less power";
+  const how = ratio > 1 ? texts.aboveTapScreensWork() : texts.belowTapPlatesWork();
   const ends = ratio > BEARABLE || ratio < 1 / BEARABLE;
-  return { verdict: ends ? "out" : "watch", why: `${ratio.toFixed(1)} times the tap, ${how}` };
+  return { verdict: ends ? "out" : "watch", why: texts.timesTap(fixed(ratio, 1), how) };
 }
 
 /** What a dummy load must bear for an amp of `ampWatts` driven hard, and whether one of `watts` and `ohms` does. */
 export function judgeDummy(ohms: number, watts: number, tapOhms: number, ampWatts: number): LoadVerdict & { wanted: number } {
   const wanted = SQUARE_TIMES * ampWatts;
   const match = judgeMatch(ohms, tapOhms);
-  if (watts < ampWatts)
-    return { wanted, verdict: "out", why: `burns: ${watts} W for an amp of ${ampWatts} W, ${wanted} W when driven hard` };
+  if (watts < ampWatts) return { wanted, verdict: "out", why: texts.burnsAmpWhenDriven(watts, ampWatts, wanted) };
   if (match.verdict !== "in") return { wanted, ...match };
-  if (watts < wanted) return { wanted, verdict: "watch", why: `enough for a sine, not for ${wanted} W when driven hard: short tests only` };
+  if (watts < wanted) return { wanted, verdict: "watch", why: texts.enoughSineNotWhen(wanted) };
   return { wanted, verdict: "in", why: "" };
 }
 
@@ -49,7 +50,7 @@ export function judgeDummy(ohms: number, watts: number, tapOhms: number, ampWatt
  */
 export function cableLoss(metres: number, squareMillimetres: number, loadOhms: number): { ohms: number; share: number } {
   for (const [name, x] of Object.entries({ metres, squareMillimetres, loadOhms }))
-    if (!(x > 0)) throw new RangeError(`${name} above zero is wanted; read ${x}`);
+    if (!(x > 0)) throw new RangeError(texts.aboveZeroWantedRead(name, x));
   const ohms = (2 * COPPER * metres) / (squareMillimetres * 1e-6);
   return { ohms, share: ohms / (ohms + loadOhms) };
 }

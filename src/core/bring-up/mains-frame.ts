@@ -1,5 +1,8 @@
 /** The mains side of an amp in figures: what a capacitor to chassis leaks, what a tap and a frequency do, which fuse and transformer fit. */
 
+import { fixed } from "../language/language";
+import * as texts from "../texts/bring-up";
+
 /** Fuses that are sold, amperes. Source: IEC 60127-2 and the preferred numbers that it uses. */
 export const FUSES = [0.1, 0.125, 0.16, 0.2, 0.25, 0.315, 0.4, 0.5, 0.63, 0.8, 1, 1.25, 1.6, 2, 2.5, 3.15, 4, 5, 6.3, 8, 10] as const;
 
@@ -34,8 +37,8 @@ export function onLine(
   const flux = rails * (rated.hertz / line.hertz);
   const percent = (x: number) => `${x > 1 ? "+" : "−"}${Math.abs(Math.round((x - 1) * 100))} %`;
   const parts = [
-    Math.abs(rails - 1) > 0.03 ? `rails and heaters ${percent(rails)}` : "",
-    Math.abs(flux - rails) > 0.01 ? `flux ${percent(flux)} by the frequency` : "",
+    Math.abs(rails - 1) > 0.03 ? texts.railsHeaters(percent(rails)) : "",
+    Math.abs(flux - rails) > 0.01 ? texts.fluxFrequency(percent(flux)) : "",
   ].filter(Boolean);
   const why = parts.join(", ");
   if (flux > FLUX_OUT || rails > 1.1)
@@ -43,7 +46,7 @@ export function onLine(
       flux,
       rails,
       verdict: "out",
-      why: `${why}: the transformer saturates or the heaters burn; another tap or a step-down transformer`,
+      why: texts.transformerSaturatesHeatersBurn(why),
     };
   if (flux > FLUX_WATCH || rails > 1.05 || rails < 0.93) return { flux, rails, verdict: "watch", why };
   return { flux, rails, verdict: "in", why };
@@ -66,10 +69,9 @@ export function fuseFor(amps: number): number | undefined {
 /** A fuse that is in, against the working current. */
 export function judgeFuse(fitted: number, amps: number): FrameVerdict {
   const fits = fuseFor(amps);
-  if (fitted < 1.1 * amps) return { verdict: "out", why: `below the working current of ${amps.toFixed(2)} A: it will go without a fault` };
-  if (fits !== undefined && fitted > 2.5 * fits) return { verdict: "out", why: `protects nothing: ${fits} A slow would` };
-  if (fits !== undefined && fitted > 1.3 * fits)
-    return { verdict: "watch", why: `large: ${fits} A slow fits a working current of ${amps.toFixed(2)} A` };
+  if (fitted < 1.1 * amps) return { verdict: "out", why: texts.belowWorkingCurrentWill(fixed(amps, 2)) };
+  if (fits !== undefined && fitted > 2.5 * fits) return { verdict: "out", why: texts.protectsNothingSlowWould(fits) };
+  if (fits !== undefined && fitted > 1.3 * fits) return { verdict: "watch", why: texts.largeSlowFitsWorking(fits, fixed(amps, 2)) };
   return { verdict: "in", why: "" };
 }
 

@@ -1,8 +1,8 @@
 /** The powered stage that a job's bring-up stands before. */
 
 import type { Circuit } from "../circuit/circuit";
-import type { JobState } from "../job/fold";
-import { isolationOpen } from "./isolation-state";
+import type { JobState } from "../tape/fold";
+import { isolationOpen } from "./fuse-isolation-state";
 import { stageResult } from "./stage-state";
 import { stagesOf, type BringUpStage } from "./stages";
 

@@ -1,7 +1,9 @@
 /** A settling run: whether a bias or a rail has come to rest, where it will end, and whether it runs away. */
 
-import { lastPowerOn, type JobState } from "../job/fold";
+import { fixed } from "../language/language";
+import { lastPowerOn, type JobState } from "../tape/fold";
 import { formatVolts } from "../quantity/format";
+import * as texts from "../texts/bring-up";
 
 export interface RunPoint {
   minutes: number;
@@ -34,7 +36,7 @@ export function settlingOf(points: readonly RunPoint[]): Settling {
     return {
       points: sorted,
       verdict: "too few",
-      says: `${LEAST_POINTS} readings over ${LEAST_MINUTES} min or more say whether it has settled; ${sorted.length} over ${Math.round(span)} min so far.`,
+      says: texts.readingsOverMinMore(LEAST_POINTS, LEAST_MINUTES, sorted.length, Math.round(span)),
     };
   const last = sorted.at(-1)!;
   const fits = TAUS.map((tau) => fit(sorted, tau)).sort((a, b) => a.error - b.error);
@@ -44,21 +46,21 @@ export function settlingOf(points: readonly RunPoint[]): Settling {
   const recent = sorted.filter((p) => p.minutes >= last.minutes - Math.max(5, span / 3));
   const slope = (recent.at(-1)!.volts - recent[0]!.volts) / Math.max(1, recent.at(-1)!.minutes - recent[0]!.minutes) / scale;
   const left = toCome / scale;
-  const figures = `${formatVolts(last.volts)} after ${Math.round(last.minutes)} min`;
+  const figures = texts.afterMin(formatVolts(last.volts), Math.round(last.minutes));
   // A change that has not begun to slow within the run has no end that the readings know.
   if (tau > 2 * span && Math.abs(slope) * 10 > SETTLED)
     return {
       points: sorted,
       verdict: "drifting",
-      says: `${figures}, still changing ${(slope * 1000).toFixed(1)} % in ten minutes and not slowing: find out why before it is left alone.`,
+      says: texts.stillChangingTenMinutes(figures, fixed(slope * 1000, 1)),
     };
   const known = { points: sorted, end, minutes: tau, left };
   if (Math.abs(left) <= SETTLED && Math.abs(slope) * 10 <= 2 * SETTLED)
-    return { ...known, verdict: "settled", says: `${figures}: settled.` };
+    return { ...known, verdict: "settled", says: texts.settled(figures) };
   return {
     ...known,
     verdict: "settling",
-    says: `${figures}, on its way to ${formatVolts(end)}: ${Math.ceil(tau * Math.log(Math.max(1.01, Math.abs(left) / SETTLED)))} min more.`,
+    says: texts.wayMinMore(figures, formatVolts(end), Math.ceil(tau * Math.log(Math.max(1.01, Math.abs(left) / SETTLED)))),
   };
 }
 
@@ -81,7 +83,7 @@ function fit(points: readonly RunPoint[], tau: number): { a: number; b: number; 
 }
 
 /** The run of each point since the last power-on of a job, whether it is still on or not. @param points names as they are logged. */
-export function runsOf(state: JobState, points: readonly string[]): Settling[] {
+export function settlingRuns(state: JobState, points: readonly string[]): Settling[] {
   const start = lastPowerOn(state);
   return points.map((point) =>
     settlingOf(

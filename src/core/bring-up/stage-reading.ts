@@ -1,8 +1,9 @@
 /** A reading taken in a stage, held against what the model shows with these tubes out at the volts that the amp had. Volts. */
 
 import { formatVolts } from "../quantity/format";
-import type { Verdict } from "../walk/expectation";
+import type { Verdict } from "../expectation/expectation";
 import type { StageStep } from "./corridor";
+import * as texts from "../texts/bring-up";
 
 /** Within this part of what is expected, or this many volts, a stage's reading is in; twice that is a watch. */
 const BAND = 0.12;
@@ -35,8 +36,8 @@ export function judgeStageReading(
   if (Math.abs(off) <= least) return { verdict: "in", why: "" };
   const why = atZero
     ? off > 0
-      ? "volts on a grid that should have none: a leaky coupling capacitor"
-      : "a grid pulled negative"
-    : `${formatVolts(expected)} expected${mains === undefined ? "" : ` at ${Math.round(mains)} V`}`;
+      ? texts.voltsGridShouldHave()
+      : texts.gridPulledNegative()
+    : texts.expected(formatVolts(expected), mains === undefined ? "" : ` at ${Math.round(mains)} V`);
   return { verdict: Math.abs(off) > 2 * least ? "out" : "watch", why };
 }

@@ -1,7 +1,7 @@
 /** How a stage of the bring-up stands in a job: its result, unless the amp was changed since. */
 
-import type { StageResult } from "../job/events/words";
-import { lastPowerOn, type JobState } from "../job/fold";
+import type { StageResult } from "../tape/events/words";
+import { lastPowerOn, type JobState } from "../tape/fold";
 import type { BringUpStage } from "./stages";
 
 /** Line of the last thing that was changed in the amp for good or is being tried; 0 for none. */

@@ -1,8 +1,9 @@
 /** The stages of bringing an amp up, generated from its circuit: what is out, how far the dial is turned, what is read. */
 
 import type { Circuit } from "../circuit/circuit";
-import { anatomyOf, type BringUpAnatomy } from "./anatomy";
+import { anatomyOf, type BringUpAnatomy } from "../anatomy/kind-of-amp";
 import { biasWatches, cathodeWatches, railWatches, socketWatches, windingWatches, type Watch } from "./watches";
+import * as texts from "../texts/bring-up";
 
 export interface BringUpStage {
   id: string;
@@ -48,18 +49,9 @@ function transformerStages(circuit: Circuit, a: BringUpAnatomy, { oneAtATime = f
   const steps = a.rectifierTubes.length > 0 ? TUBE_RECTIFIER : SLOW;
   out.push({
     id: "no-tubes",
-    title: solid ? "No tubes: the rails come up at once" : "No tubes: windings only",
-    doing: [
-      "Pull every tube, note each socket",
-      solid
-        ? "The solid-state rectifier charges the rails unloaded: read them at each turn of the dial, against the capacitors' ratings"
-        : "Nothing rectifies: the current is the transformer's own. Read each winding at full volts, to chassis or centre tap",
-    ],
-    why: solid
-      ? a.doubler
-        ? "a doubler: the unloaded rail reaches twice the winding's peak"
-        : "solid-state rectifier: no tube delays the rails"
-      : "a shorted transformer shows here, before anything else can burn",
+    title: solid ? texts.noTubesRailsCome() : texts.noTubesWindingsOnly(),
+    doing: [texts.pullEveryTubeNote(), solid ? texts.solidStateRectifierCharges() : texts.nothingRectifiesCurrentTransformers()],
+    why: solid ? (a.doubler ? texts.doublerUnloadedRailReaches() : texts.solidStateRectifierNo()) : texts.shortedTransformerShowsHere(),
     powered: true,
     without: every,
     steps: SLOW,
@@ -68,12 +60,9 @@ function transformerStages(circuit: Circuit, a: BringUpAnatomy, { oneAtATime = f
   if (!solid)
     out.push({
       id: "rectifier",
-      title: "Rectifier only: rails unloaded",
-      doing: [
-        `Put in ${a.rectifierTubes.join(" and ")} only`,
-        "Turn slowly; the rails rise above what they have under load: against the capacitors' ratings",
-      ],
-      why: "a tube rectifier does little until its heater is near full volts",
+      title: texts.rectifierOnlyRailsUnloaded(),
+      doing: [texts.putOnly(a.rectifierTubes.join(" and ")), texts.turnSlowlyRailsRise()],
+      why: texts.tubeRectifierDoesLittle(),
       powered: true,
       without: [...a.small, ...a.output],
       steps,
@@ -82,9 +71,9 @@ function transformerStages(circuit: Circuit, a: BringUpAnatomy, { oneAtATime = f
   if (a.fixedBias)
     out.push({
       id: "bias",
-      title: "Bias at each output socket",
-      doing: ["Output tubes still out, full volts", "Read the grid pin of every output socket, and turn the adjuster from end to end once"],
-      why: "without bias an output tube runs away in seconds",
+      title: texts.biasEachOutputSocket(),
+      doing: [texts.outputTubesStillOut(), texts.readGridPinEvery()],
+      why: texts.withoutBiasOutputTube(),
       powered: true,
       without: [...a.small, ...a.output],
       steps: [1],
@@ -92,9 +81,9 @@ function transformerStages(circuit: Circuit, a: BringUpAnatomy, { oneAtATime = f
     });
   out.push({
     id: "load",
-    title: "Load connected",
-    doing: ["Power off. Speaker or dummy load on the right tap; measure it through its own lead"],
-    why: "an output transformer without load can flash over",
+    title: texts.loadConnected(),
+    doing: [texts.powerOffSpeakerDummy()],
+    why: texts.outputTransformerWithoutLoad(),
     powered: false,
     without: [],
     steps: [],
@@ -102,12 +91,9 @@ function transformerStages(circuit: Circuit, a: BringUpAnatomy, { oneAtATime = f
   });
   out.push({
     id: "small",
-    title: "Small tubes",
-    doing: [
-      `Put in ${a.small.join(", ") || "none"}; output tubes still out`,
-      ...(a.fixedBias ? [] : ["Read the grid pin of each output socket: anything above zero comes through a coupling capacitor"]),
-    ],
-    why: a.fixedBias ? "the rails begin to come down" : "coupling capacitors get their full volts: a leak shows at the sockets",
+    title: texts.smallTubes(),
+    doing: [texts.putOutputTubesStill(a.small.join(", ") || "none"), ...(a.fixedBias ? [] : [texts.readGridPinEach()])],
+    why: a.fixedBias ? texts.railsBeginComeDown() : texts.couplingCapacitorsGetTheir(),
     powered: true,
     without: a.output,
     steps,
@@ -118,12 +104,12 @@ function transformerStages(circuit: Circuit, a: BringUpAnatomy, { oneAtATime = f
     a.output.forEach((tube, i) =>
       out.push({
         id: `output:${tube}`,
-        title: `Output tube ${tube} in`,
+        title: texts.outputTube(tube),
         doing: [
-          `Add ${tube}; ${i === 0 ? "the others stay out" : `${a.output.slice(0, i).join(", ")} stay in`}`,
-          "Stop at the first glow of a plate or jump of the current",
+          `Add ${tube}; ${i === 0 ? texts.othersStayOut() : texts.stayIn(a.output.slice(0, i).join(", "))}`,
+          texts.stopFirstGlowPlate(),
         ],
-        why: "a fuse has blown: one tube at a time, so that the one that does it is seen",
+        why: texts.fuseHasBlownOne(),
         powered: true,
         without: a.output.slice(i + 1),
         steps,
@@ -133,9 +119,9 @@ function transformerStages(circuit: Circuit, a: BringUpAnatomy, { oneAtATime = f
   else
     out.push({
       id: "output",
-      title: a.output.length > 1 ? "Output tubes" : "Output tube",
-      doing: [`Put in ${a.output.join(", ")}`, "Watch the plates from the side; off at the first red"],
-      why: "the full load",
+      title: a.output.length > 1 ? texts.outputTubes() : texts.outputTube2(),
+      doing: [texts.putIn(a.output.join(", ")), texts.watchPlatesFromSide()],
+      why: texts.fullLoad(),
       powered: true,
       without: [],
       steps,
@@ -152,12 +138,9 @@ function stringStages(circuit: Circuit, a: BringUpAnatomy): Draft[] {
   if (a.lineConnected)
     out.push({
       id: "isolation",
-      title: "Isolation transformer",
-      doing: [
-        "Set behind an isolation transformer, the variable transformer before it",
-        "Measure chassis to earth with the plug in both ways: it must float",
-      ],
-      why: "one side of the line is the chassis: an earthed lead on it is a short, a hand on it a shock",
+      title: texts.isolationTransformer(),
+      doing: [texts.setBehindIsolationTransformer(), texts.measureChassisEarthPlug()],
+      why: texts.oneSideLineChassis(),
       powered: false,
       without: [],
       steps: [],
@@ -165,9 +148,9 @@ function stringStages(circuit: Circuit, a: BringUpAnatomy): Draft[] {
     });
   out.push({
     id: "string",
-    title: "Heater string, cold",
-    doing: ["Ohms across the string with the switch on and the plug out", "Open? Read across single heaters at Cold checks"],
-    why: `series string ${a.string.join(", ")}: one open heater puts all of them out, so no tube is pulled here`,
+    title: texts.heaterStringCold(),
+    doing: [texts.ohmsAcrossStringSwitch(), texts.openReadAcrossSingle()],
+    why: texts.seriesStringOneOpen(a.string.join(", ")),
     powered: false,
     without: [],
     steps: [],
@@ -175,9 +158,9 @@ function stringStages(circuit: Circuit, a: BringUpAnatomy): Draft[] {
   });
   out.push({
     id: "load",
-    title: "Load connected",
-    doing: ["Speaker or dummy load on; measure it through its own lead"],
-    why: "an output transformer without load can flash over",
+    title: texts.loadConnected(),
+    doing: [texts.speakerDummyLoadMeasure()],
+    why: texts.outputTransformerWithoutLoad(),
     powered: false,
     without: [],
     steps: [],
@@ -185,13 +168,9 @@ function stringStages(circuit: Circuit, a: BringUpAnatomy): Draft[] {
   });
   out.push({
     id: "output",
-    title: "All tubes in, dial up slowly",
-    doing: [
-      "Every tube stays in: pulling one opens the string",
-      "Half volts first: the heaters glow evenly, none flares",
-      "Read the reservoir as the rectifier warms",
-    ],
-    why: "series string: there is no stage without tubes",
+    title: texts.allTubesDialUp(),
+    doing: [texts.everyTubeStaysPulling(), texts.halfVoltsFirstHeaters(), texts.readReservoirRectifierWarms()],
+    why: texts.seriesStringThereNo(),
     powered: true,
     without: [],
     steps: TUBE_RECTIFIER,
@@ -205,9 +184,9 @@ function endStages(circuit: Circuit, a: BringUpAnatomy, cathodes: Watch[], rails
   return [
     {
       id: "full",
-      title: "Full mains, no limiter",
-      doing: ["Take the lamp out, straight to the wall", "Current once more, then the walk"],
-      why: "only now do the printed voltages mean anything",
+      title: texts.fullMainsNoLimiter(),
+      doing: [texts.takeLampOutStraight(), texts.currentOnceMoreThen()],
+      why: texts.onlyNowDoPrinted(),
       powered: true,
       without: [],
       steps: [1],
@@ -215,9 +194,9 @@ function endStages(circuit: Circuit, a: BringUpAnatomy, cathodes: Watch[], rails
     },
     {
       id: "settle",
-      title: "Settling run",
-      doing: ["Leave it on, idle; read bias and rail every few minutes", "It is through when the readings no longer drift"],
-      why: "what changes as it warms shows here: bias that sags, a tube that runs away",
+      title: texts.settlingRun(),
+      doing: [texts.leaveIdleReadBias(), texts.throughWhenReadingsNo()],
+      why: texts.whatChangesWarmsShows(),
       powered: true,
       without: [],
       steps: [1],

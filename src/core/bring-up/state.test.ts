@@ -1,14 +1,14 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "../circuit/read";
-import type { EventDraft } from "../job/events/event";
-import { foldJob } from "../job/fold";
-import { tape } from "../job/tape-for-tests";
+import type { EventDraft } from "../tape/events/event";
+import { foldJob } from "../tape/fold";
+import { tape } from "../tape/tape-for-tests";
 import { workList } from "../job/work-list";
-import { warmingSeconds } from "../walk/warm";
-import { fuseGone, isolationAnswers, isolationOpen } from "./isolation-state";
+import { warmingSeconds } from "../anatomy/warm-up";
+import { fuseGone, isolationAnswers, isolationOpen } from "./fuse-isolation-state";
 import { nextStage } from "./next-stage";
-import { wallVolts } from "../circuit/line";
-import { runsOf } from "./settle";
+import { wallVolts } from "../circuit/mains-connection";
+import { settlingRuns } from "./settle";
 import { stageReadings, stageResult } from "./stage-state";
 import { railLimits } from "./unloaded-stage";
 import { judgeStageReading, stageVolts } from "./stage-reading";
@@ -131,7 +131,7 @@ describe("the readings of a stage", () => {
   });
   test("a run is of the last power-on, in minutes from it", () => {
     const events = tape([0, on()], [60, read("BIAS", -60)], [100, off], [120, on()], [180, read("bias", -58)], [720, read("BIAS", -57)]);
-    expect(runsOf(foldJob(events), ["BIAS", "B1"]).map((r) => r.points)).toEqual([
+    expect(settlingRuns(foldJob(events), ["BIAS", "B1"]).map((r) => r.points)).toEqual([
       [
         { minutes: 1, volts: -58 },
         { minutes: 10, volts: -57 },

@@ -1,8 +1,8 @@
 /** Whether the rails stand unloaded with these tubes out, and how far the dial may be turned then. Volts. */
 
 import { envelopeOf, type Circuit } from "../circuit/circuit";
-import { unloadedRails, type UnloadedRail } from "../walk/unloaded";
-import { anatomyOf } from "./anatomy";
+import { unloadedRails, type UnloadedRail } from "../expectation/unloaded";
+import { anatomyOf } from "../anatomy/kind-of-amp";
 
 /** True when a rectifier works and no output tube draws from it. */
 export function isUnloaded(circuit: Circuit, without: readonly string[]): boolean {

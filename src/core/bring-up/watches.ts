@@ -1,7 +1,8 @@
 /** What is read in the stages of a bring-up: windings, rails, bias at the sockets, cathodes. */
 
 import type { Circuit } from "../circuit/circuit";
-import type { BringUpAnatomy } from "./anatomy";
+import type { BringUpAnatomy } from "../anatomy/kind-of-amp";
+import * as texts from "../texts/bring-up";
 
 /** Something read in a stage. */
 export interface Watch {
@@ -36,7 +37,7 @@ export function railWatches(circuit: Circuit, a: BringUpAnatomy): Watch[] {
 }
 
 export function biasWatches(circuit: Circuit, a: BringUpAnatomy): Watch[] {
-  return a.bias.map((e) => pointWatch(circuit, e.nodes[1]!, e.nodes[1]!, "Bias supply", true));
+  return a.bias.map((e) => pointWatch(circuit, e.nodes[1]!, e.nodes[1]!, texts.biasSupply(), true));
 }
 
 /** The grid pin of each output socket, named by its tube: two tubes may share a node, the sockets are two. */
@@ -49,8 +50,8 @@ export function socketWatches(circuit: Circuit, a: BringUpAnatomy, must: boolean
       return {
         point: p?.name ?? `${tube}.g`,
         kind: "dcv",
-        label: `${tube} socket, grid`,
-        pin: p?.pin ?? (pin ? `${tube} pin ${pin}` : undefined),
+        label: texts.socketGrid(tube),
+        pin: p?.pin ?? (pin ? texts.pin(tube, pin) : undefined),
         node,
         must,
       };
@@ -65,7 +66,7 @@ export function cathodeWatches(circuit: Circuit, a: BringUpAnatomy): Watch[] {
     const node = e?.nodes.at(-1);
     if (!node || node === "0" || seen.has(node)) return [];
     seen.add(node);
-    return [{ ...pointWatch(circuit, node, `${tube}.k`, `${tube} cathode`, false), label: `${tube} cathode`, must: true }];
+    return [{ ...pointWatch(circuit, node, `${tube}.k`, texts.cathode(tube), false), label: texts.cathode(tube), must: true }];
   });
 }
 
@@ -76,13 +77,13 @@ export function windingWatches(circuit: Circuit, a: BringUpAnatomy): Watch[] {
     const name = a.high.length > 1 ? `HT${k + 1}` : "HT";
     const winding = (point: string, label: string): Watch => ({ point, kind: "acv", label, windingVolts: vac, must: true });
     return e.type === "RECT_FULL"
-      ? [winding(`${name}.1`, "High-tension winding, first half"), winding(`${name}.2`, "High-tension winding, second half")]
-      : [winding(name, "High-tension winding")];
+      ? [winding(`${name}.1`, texts.highTensionWindingFirst()), winding(`${name}.2`, texts.highTensionWindingSecond())]
+      : [winding(name, texts.highTensionWinding())];
   });
   const bias = a.bias.map((e): Watch => ({
     point: "BIAS.ac",
     kind: "acv",
-    label: "Bias winding",
+    label: texts.biasWinding(),
     windingVolts: e.params.vac as number,
     must: false,
   }));
@@ -91,7 +92,7 @@ export function windingWatches(circuit: Circuit, a: BringUpAnatomy): Watch[] {
     .map((h): Watch => ({
       point: h.name,
       kind: "acv",
-      label: `Heater winding ${h.name}, for ${h.tubes.join(", ")}`,
+      label: texts.heaterWinding(h.name, h.tubes.join(", ")),
       windingVolts: h.volts,
       must: false,
     }));

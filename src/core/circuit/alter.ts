@@ -2,8 +2,10 @@
 
 import { parseQuantity } from "../quantity/parse";
 import { envelopeOf, findElement, type Circuit, type Element } from "./circuit";
+import { findTubeType } from "../tubes/library";
 import { isRectifier } from "./blocks";
 import { nodeName } from "./annotations";
+import * as texts from "../texts/circuit";
 
 /** A change that cannot be made, with what was read and what is accepted. */
 export class AlterError extends Error {
@@ -11,7 +13,7 @@ export class AlterError extends Error {
     readonly found: string,
     readonly expected: string,
   ) {
-    super(`${found}: expected ${expected}`);
+    super(texts.expected(found, expected));
   }
 }
 
@@ -31,7 +33,7 @@ export function without(circuit: Circuit, tubes: readonly string[]): Circuit {
     const rectifier = (e: Element) => isRectifier(e.type) && e.rectifierTube !== undefined && e.name === wanted;
     if (!elements.some((e) => out(e) || rectifier(e))) {
       const there = [...new Set(circuit.elements.filter((e) => e.tube).map((e) => envelopeOf(e.name)))];
-      throw new AlterError(`tube ${typed}`, `one of ${there.join(", ")}`);
+      throw new AlterError(texts.tube(typed), texts.oneOf(there.join(", ")));
     }
     elements = elements.flatMap((e) => (out(e) ? [] : rectifier(e) ? [{ ...e, params: { ...e.params, dead: 1, pulled: 1 } }] : [e]));
   }
@@ -55,17 +57,25 @@ function ohms(text: string, change: string, expected: string): number {
 
 function alterOne(circuit: Circuit, change: string): Circuit {
   const equals = change.indexOf("=");
-  if (equals < 1) throw new AlterError(change, "NAME=CHANGE, for example R7=open or C3=leak:47k");
+  if (equals < 1) throw new AlterError(change, texts.nameChangeExampleOpen());
   const name = change.slice(0, equals).trim();
   const what = change.slice(equals + 1).trim();
   if (name.includes("~")) return boardLeak(circuit, change, name, what);
+  if (name.toLowerCase() === "mains") return mainsShare(circuit, change, what);
   const element = findElement(circuit, name);
   if (element) return changeElement(circuit, element, change, what);
   const envelope = circuit.elements.filter((e) => e.tube && envelopeOf(e.name) === name.replace(/^x(?=v)/i, "").toUpperCase());
   if (envelope.length > 0) return envelope.reduce((c, e) => changeElement(c, findElement(c, e.name)!, change, what), circuit);
   const dot = name.lastIndexOf(".");
   if (dot > 0) return openPin(circuit, name.slice(0, dot), name.slice(dot + 1), change, what);
-  throw new AlterError(change, `a part of this circuit; there is no ${name}`);
+  throw new AlterError(change, texts.partCircuitThereNo(name));
+}
+
+/** `mains=0.9`: the amp gets nine tenths of what is entered. */
+function mainsShare(circuit: Circuit, change: string, what: string): Circuit {
+  const share = Number(what);
+  if (!(share > 0 && share <= 2)) throw new AlterError(change, texts.partEnteredMainsAmp());
+  return { ...circuit, mainsShare: (circuit.mainsShare ?? 1) * share };
 }
 
 function replace(circuit: Circuit, element: Element, ...by: Element[]): Circuit {
@@ -79,14 +89,14 @@ function stray(near: Element, suffix: string, a: string, b: string, value: numbe
 
 function changeElement(circuit: Circuit, e: Element, change: string, what: string): Circuit {
   // The word in any case; its argument as typed: M is mega and m is milli.
-  const [head = "", argument = ""] = what.split(":");
+  const [head = "", argument = "", size] = what.split(":");
   const word = head.trim().toLowerCase();
   const [a, b] = e.nodes as [string, string];
   const withParams = (params: Element["params"]) => replace(circuit, e, { ...e, params: { ...e.params, ...params } });
   if (e.letter === "R" || e.letter === "L") {
     if (word === "open") return replace(circuit, e);
     if (word === "short") return replace(circuit, e, { ...stray(e, "", a, b, SHORT_OHMS), name: e.name });
-    const accepted = e.letter === "R" ? "open, short or a value above zero" : "open, short or henries above zero";
+    const accepted = e.letter === "R" ? texts.openShortValueAbove() : texts.openShortHenriesAbove();
     const parsed = parseQuantity(what, { unit: e.letter === "R" ? "Ω" : "H" });
     if (!parsed.ok || !(parsed.quantity.value > 0)) throw new AlterError(change, accepted);
     return replace(circuit, e, { ...e, value: parsed.quantity.value });
@@ -94,12 +104,12 @@ function changeElement(circuit: Circuit, e: Element, change: string, what: strin
   if (e.letter === "C") {
     if (word === "open") return replace(circuit, e);
     if (word === "short") return replace(circuit, e, e, stray(e, "s", a, b, SHORT_OHMS));
-    if (word === "leak") return replace(circuit, e, e, stray(e, "l", a, b, ohms(argument, change, "leak:OHMS, for example leak:47k")));
+    if (word === "leak") return replace(circuit, e, e, stray(e, "l", a, b, ohms(argument, change, texts.leakOhmsExampleLeak())));
     const parsed = parseQuantity(what, { unit: "F" });
-    if (!parsed.ok || !(parsed.quantity.value > 0)) throw new AlterError(change, "open, short, leak:OHMS or farads above zero such as 10u");
+    if (!parsed.ok || !(parsed.quantity.value > 0)) throw new AlterError(change, texts.openShortLeakOhms());
     return replace(circuit, e, { ...e, value: parsed.quantity.value });
   }
-  if (e.tube) return changeTube(circuit, e, change, word, argument);
+  if (e.tube) return changeTube(circuit, e, change, word, argument, size);
   if (isRectifier(e.type)) {
     if (word === "dead") return withParams({ dead: 1 });
     if (word === "half") return withParams({ half: 1 });
@@ -108,22 +118,26 @@ function changeElement(circuit: Circuit, e: Element, change: string, what: strin
     if (word === "heater-open" && e.rectifierTube) return heaterOpen(circuit, e);
     const factor = Number(argument);
     if (word === "weak" && factor > 0) return withParams({ weak: factor });
-    throw new AlterError(change, "weak:3, half, dead, through (a diode shorted), winding-short or heater-open");
+    if (word === "weakside" && factor > 0 && e.type === "RECT_FULL") return withParams({ weakside: factor });
+    const diode = argument.trim().toLowerCase();
+    if ((word === "upper" || word === "lower") && e.nodes.length > 2 && (diode === "dead" || diode === "through"))
+      return withParams({ [word]: diode });
+    throw new AlterError(change, texts.weakHalfDeadThrough());
   }
   if (e.type === "POT") {
     if (word === "wiper-open") return withParams({ wiper: "open" });
     const pos = Number(word);
     if (word !== "" && pos >= 0 && pos <= 1) return withParams({ pos });
-    throw new AlterError(change, "a position from 0 to 1, or wiper-open");
+    throw new AlterError(change, texts.positionFromWiperOpen());
   }
   if (e.type === "SW") {
     if (word === "open" || word === "closed") return withParams({ state: word });
-    throw new AlterError(change, "open or closed");
+    throw new AlterError(change, texts.openClosed());
   }
   if (e.type === "SW2") {
     if (word === "1" || word === "2") return withParams({ state: Number(word) });
     if (word === "open") return replace(circuit, e);
-    throw new AlterError(change, "1, 2 or open");
+    throw new AlterError(change, texts.orOpen());
   }
   if (e.letter === "V" || e.letter === "I") {
     const parsed = parseQuantity(what);
@@ -133,10 +147,10 @@ function changeElement(circuit: Circuit, e: Element, change: string, what: strin
   if (e.letter === "D" || e.type === "ZENER") {
     if (word === "open") return replace(circuit, e);
     if (word === "short") return replace(circuit, e, stray(e, "", a, b, SHORT_OHMS));
-    throw new AlterError(change, "open or short");
+    throw new AlterError(change, texts.openShort());
   }
   if (e.type === "OPT_SE" || e.type === "OPT_PP" || e.type === "XFMR") return changeWinding(circuit, e, change, word, argument);
-  throw new AlterError(change, `no fault is known for ${e.type ?? e.letter}`);
+  throw new AlterError(change, texts.noFaultKnown(e.type ?? e.letter));
 }
 
 /** Electrodes by the letter that the bench uses. */
@@ -145,7 +159,7 @@ export function pinNode(e: Element, pin: string): number {
   return order.indexOf(pin === "a" ? "p" : pin === "g2" ? "s" : pin === "g1" ? "g" : pin);
 }
 
-function changeTube(circuit: Circuit, e: Element, change: string, word: string, argument: string): Circuit {
+function changeTube(circuit: Circuit, e: Element, change: string, word: string, argument: string, size?: string): Circuit {
   const emission = (value: number) => replace(circuit, e, { ...e, params: { ...e.params, emission: value } });
   const cathode = e.nodes[e.nodes.length - 1]!;
   if (word === "dead") return emission(0);
@@ -153,26 +167,34 @@ function changeTube(circuit: Circuit, e: Element, change: string, word: string, 
   if (word === "weak") {
     const left = Number(argument);
     if (left > 0 && left <= 1) return emission(left);
-    throw new AlterError(change, "weak:0.4, the part of the emission that is left");
+    throw new AlterError(change, texts.weakPartEmissionLeft());
   }
   if (word === "gassy") {
     const parsed = parseQuantity(argument, { unit: "A" });
     if (parsed.ok && parsed.quantity.value > 0) return replace(circuit, e, { ...e, params: { ...e.params, gas: parsed.quantity.value } });
-    throw new AlterError(change, "gassy:2u, the grid current in amperes");
+    throw new AlterError(change, texts.gassyGridCurrentAmperes());
   }
   if (word === "hk") {
     // Heaters stand at ground, or at the node that their winding is referred to.
     const winding = circuit.heaters.find((h) => h.tubes.includes(envelopeOf(e.name)));
     const reference = winding?.reference && circuit.elements.some((x) => x.nodes.includes(winding.reference!)) ? winding.reference : "0";
-    return replace(circuit, e, e, stray(e, "hk", cathode, reference, ohms(argument, change, "hk:OHMS, for example hk:100k")));
+    return replace(circuit, e, e, stray(e, "hk", cathode, reference, ohms(argument, change, texts.hkOhmsExampleHk())));
   }
-  if (word === "short") {
+  if (word === "short" || word === "swap") {
     const [first, second] = [...argument.toLowerCase()].map((pin) => pinNode(e, pin));
     if (argument.length !== 2 || first === undefined || second === undefined || first < 0 || second < 0 || first === second)
-      throw new AlterError(change, "short: and two of the electrodes p, s, g, k, for example short:gk");
-    return replace(circuit, e, e, stray(e, `s${argument}`, e.nodes[first]!, e.nodes[second]!, 1));
+      throw new AlterError(change, texts.twoElectrodesExampleGk(word, word));
+    const [one, other] = [e.nodes[first]!, e.nodes[second]!];
+    if (word === "swap") return replace(circuit, e, { ...e, nodes: e.nodes.map((n, i) => (i === first ? other : i === second ? one : n)) });
+    const between = size === undefined ? 1 : ohms(size, change, texts.shortGkOneOhm());
+    return replace(circuit, e, e, stray(e, `s${argument}`, one, other, between));
   }
-  throw new AlterError(change, "dead, weak:0.4, gassy:2u, hk:100k, short:gk or heater-open");
+  if (word === "type") {
+    const type = circuit.tubeTypes[argument.toUpperCase()] ?? findTubeType(argument);
+    if (type?.kind !== e.tube!.kind || !type.model) throw new AlterError(change, texts.typeAnotherExampleType(e.tube!.kind));
+    return replace(circuit, e, { ...e, type: type.type, tube: type });
+  }
+  throw new AlterError(change, texts.deadWeakGassyHk());
 }
 
 /** A heater that is open: its envelope stays cold; in a series string all of them do. */
@@ -198,8 +220,7 @@ function openPin(circuit: Circuit, name: string, pin: string, change: string, wh
   const e = findElement(circuit, name);
   if (what.toLowerCase() !== "open") throw new AlterError(change, "open");
   const at = e?.tube ? pinNode(e, pin.toLowerCase()) : Number(pin) - 1;
-  if (!e || !(at >= 0 && at < e.nodes.length))
-    throw new AlterError(change, e?.tube ? "a pin of p, s, g or k, for example V2.g=open" : `a part of this circuit and one of its pins`);
+  if (!e || !(at >= 0 && at < e.nodes.length)) throw new AlterError(change, e?.tube ? texts.pinExampleOpen() : texts.partCircuitOnePins());
   const loose = `${e.name.toLowerCase()}.${pin.toLowerCase()}#open`;
   return replace(circuit, e, { ...e, nodes: e.nodes.map((n, i) => (i === at ? loose : n)) });
 }
@@ -207,8 +228,8 @@ function openPin(circuit: Circuit, name: string, pin: string, change: string, wh
 function boardLeak(circuit: Circuit, change: string, name: string, what: string): Circuit {
   const [a = "", b = ""] = name.split("~").map(nodeName);
   const there = (n: string) => n === "0" || circuit.elements.some((e) => e.nodes.includes(n));
-  for (const n of [a, b]) if (!there(n)) throw new AlterError(change, `nodes of this circuit; there is no ${n || "empty node"}`);
-  const value = ohms(what, change, "ohms, for example b3~g1=20M");
+  for (const n of [a, b]) if (!there(n)) throw new AlterError(change, texts.nodesCircuitThereNo(n || texts.emptyNode()));
+  const value = ohms(what, change, texts.ohmsExample());
   const line = circuit.elements[0]?.line ?? 1;
   const leak: Element = { name: `R#${a}~${b}`, letter: "R", nodes: [a, b], value, params: {}, notes: {}, line };
   return { ...circuit, elements: [...circuit.elements, leak] };
@@ -227,5 +248,5 @@ function changeWinding(circuit: Circuit, e: Element, change: string, word: strin
     const [from, to] = e.type === "OPT_PP" ? (half === "2" ? [1, 2] : [0, 1]) : [0, 1];
     return replace(circuit, e, e, stray(e, "t", e.nodes[from]!, e.nodes[to]!, value));
   }
-  throw new AlterError(change, "open, open:2, or shorted:OHMS across a half");
+  throw new AlterError(change, texts.openOpenShortedOhms());
 }

@@ -45,8 +45,9 @@ export const BLOCKS: Record<string, BlockSpec> = {
   },
   RECT_FULL: RECTIFIER,
   RECT_HALF: RECTIFIER,
-  RECT_BRIDGE: RECTIFIER,
-  DOUBLER: { ...RECTIFIER, may: ["rs", "tube", "c1", "c2"] },
+  RECT_BRIDGE: { ...RECTIFIER, most: 3 },
+  DOUBLER: { ...RECTIFIER, nodes: ["DC+", "DC−", "middle (where its two capacitors meet and the winding returns)"] },
+  DOUBLER_HALF: { ...RECTIFIER, nodes: ["DC+", "DC−", "joint of the two diodes", "hot end of the winding"] },
   OPAMP: { nodes: ["in+", "in−", "out"], most: 5, needs: [], may: ["gain", "vmax", "gbw"] },
   NMOS: { nodes: ["drain", "gate", "source"], needs: ["vto"], may: ["kp", "vmax", "lambda"] },
   ZENER: { nodes: ["anode", "cathode"], needs: ["vz"], may: ["rz", "pmax"] },
@@ -76,5 +77,10 @@ export function windingsOf(type: string, nodes: number, params: Record<string, n
 }
 
 export function isRectifier(type: string | undefined): boolean {
-  return type !== undefined && (type.startsWith("RECT_") || type === "DOUBLER");
+  return type !== undefined && (type.startsWith("RECT_") || isDoubler(type));
+}
+
+/** Two diodes about two capacitors: the winding to their middle (full-wave), or through one of them to the joint (half-wave cascade). */
+export function isDoubler(type: string | undefined): boolean {
+  return type === "DOUBLER" || type === "DOUBLER_HALF";
 }

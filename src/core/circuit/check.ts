@@ -2,6 +2,7 @@
 
 import { primaryNodes } from "./blocks";
 import { fileName, type Circuit } from "./circuit";
+import * as texts from "../texts/circuit";
 
 type Report = (line: number, found: string, expected: string) => void;
 
@@ -9,7 +10,7 @@ export function checkCircuit(circuit: Circuit, error: Report, warn: Report): voi
   const seen = new Map<string, number>();
   for (const e of circuit.elements) {
     const before = seen.get(fileName(e));
-    if (before !== undefined) error(e.line, `a second ${fileName(e)} (the first is on line ${before})`, "each name once");
+    if (before !== undefined) error(e.line, texts.secondFirstLine(fileName(e), before), texts.eachNameOnce());
     else seen.set(fileName(e), e.line);
   }
   const nodes = new Map<string, { uses: number; line: number }>();
@@ -19,23 +20,22 @@ export function checkCircuit(circuit: Circuit, error: Report, warn: Report): voi
       use.uses += 1;
       nodes.set(n, use);
     }
-  if (circuit.elements.length === 0) error(1, "no element lines", "a title line and then at least one part");
-  else if (!nodes.has("0")) error(1, "no part that goes to ground", "node 0 (or gnd) somewhere");
+  if (circuit.elements.length === 0) error(1, texts.noElementLines(), texts.titleLineThenLeast());
+  else if (!nodes.has("0")) error(1, texts.noPartGoesGround(), texts.nodeGndSomewhere());
 
   for (const [node, { uses, line }] of nodes) {
-    if (node !== "0" && uses === 1) warn(line, `node ${node}, with one part on it`, "at least two parts at each node");
+    if (node !== "0" && uses === 1) warn(line, texts.nodeOnePart(node), texts.leastTwoPartsEach());
   }
   const known = (node: string) => nodes.has(node);
-  for (const p of circuit.points)
-    if (!known(p.node)) error(p.line, `point ${p.name} at node ${p.node}`, "a node that a part is connected to");
+  for (const p of circuit.points) if (!known(p.node)) error(p.line, texts.pointNode(p.name, p.node), texts.nodePartConnected());
   for (const s of circuit.stages)
-    for (const n of [s.in, s.out]) if (!known(n)) error(1, `stage ${s.name} at node ${n}`, "a node that a part is connected to");
-  for (const [a, b] of circuit.near) for (const n of [a, b]) if (!known(n)) error(1, `*@near ${a} ${b}`, `nodes that exist; ${n} does not`);
+    for (const n of [s.in, s.out]) if (!known(n)) error(1, texts.stageNode(s.name, n), texts.nodePartConnected());
+  for (const [a, b] of circuit.near) for (const n of [a, b]) if (!known(n)) error(1, texts.near(a, b), texts.nodesExistDoesNot(n));
   for (const e of circuit.elements) {
     if (e.letter !== "K") continue;
     for (const coil of [e.params.first, e.params.second])
       if (!circuit.elements.some((l) => l.letter === "L" && l.name === coil))
-        error(e.line, `${e.name} couples ${coil}`, "an inductor of this file");
+        error(e.line, texts.couples(e.name, coil), texts.inductorFile());
   }
   checkSourceLoops(circuit, error);
   checkFloating(circuit, nodes, error);
@@ -48,11 +48,7 @@ function checkSourceLoops(circuit: Circuit, error: Report): void {
     if (!(e.letter === "V" || (e.letter === "L" && !e.notes.dcr))) continue;
     const [a, b] = [sets.find(e.nodes[0]!), sets.find(e.nodes[1]!)];
     if (a === b)
-      error(
-        e.line,
-        `${e.name} closes a loop of voltage sources${e.letter === "L" ? " and chokes" : ""}`,
-        "a resistance somewhere in the loop",
-      );
+      error(e.line, texts.closesLoopVoltageSources(e.name, e.letter === "L" ? " and chokes" : ""), texts.resistanceSomewhereLoop());
     sets.join(a, b);
   }
 }
@@ -80,8 +76,7 @@ function checkFloating(circuit: Circuit, nodes: Map<string, { line: number }>, e
   }
   const ground = sets.find("0");
   for (const [node, { line }] of nodes) {
-    if (sets.find(node) !== ground)
-      error(line, `node ${node} floats: only capacitors lead from it to the rest`, "a path for direct current to ground");
+    if (sets.find(node) !== ground) error(line, texts.nodeFloatsOnlyCapacitors(node), texts.pathDirectCurrentGround());
   }
 }
 

@@ -81,6 +81,8 @@ export interface HeaterWinding {
 export interface Circuit {
   title: string;
   mains?: { volts: number; hertz: number };
+  /** What the amp really gets of the mains that is entered, 1 unless a change says otherwise. */
+  mainsShare?: number;
   /** The maker's voltage chart: the mains it was drawn for, and its meter's ohms per volt where it says so. */
   chart?: { mains: number; meterOhmsPerVolt?: number; note?: string };
   elements: Element[];

@@ -4,6 +4,7 @@ import type { Unit } from "../quantity/unit";
 import { matchNodes, type NodeMap } from "./node-match";
 import type { Circuit, Element } from "./circuit";
 import { markedValue, partWords, placeOf, terminalWords } from "./part-place";
+import * as texts from "../texts/circuit";
 
 export type DifferenceKind = "missing" | "extra" | "value" | "type" | "connection" | "polarity" | "setting";
 
@@ -37,13 +38,12 @@ export function compareCircuits(reference: Circuit, found: Circuit): Difference[
   const out: Difference[] = [];
   for (const r of reference.elements) {
     const f = pairs.get(r);
-    if (!f) out.push({ kind: "missing", part: r.name, says: `${partWords(r)} is missing: ${placeOf(reference, r)}`, reference: r });
+    if (!f) out.push({ kind: "missing", part: r.name, says: texts.isMissing(partWords(r), placeOf(reference, r)), reference: r });
     else out.push(...differencesOf(reference, r, f));
   }
   const taken = new Set(pairs.values());
   for (const f of theirs)
-    if (!taken.has(f))
-      out.push({ kind: "extra", part: f.name, says: `${partWords(f)} is not in the reference: ${placeOf(reference, f)}`, found: f });
+    if (!taken.has(f)) out.push({ kind: "extra", part: f.name, says: texts.notReference(partWords(f), placeOf(reference, f)), found: f });
   return out;
 }
 
@@ -95,14 +95,14 @@ function differencesOf(circuit: Circuit, r: Element, f: Element): Difference[] {
   const say = (kind: DifferenceKind, says: string, change: Partial<Element>) =>
     out.push({ kind, part: r.name, says, reference: r, found: { ...r, ...change } });
   if (!sameValue(r, f))
-    say("value", `${r.name} is ${valueOf(f) || "without a value"}, not ${valueOf(r)}`, { value: f.value, params: f.params });
+    say("value", texts.isNot(r.name, valueOf(f) || texts.withoutValue(), valueOf(r)), { value: f.value, params: f.params });
   if (r.type !== f.type && (r.letter === "X" || r.letter === "D"))
-    say("type", `${r.name} is a ${f.type}, not a ${r.type}`, { type: f.type, tube: f.tube, rectifierTube: f.rectifierTube });
+    say("type", texts.isANotA(r.name, f.type, r.type), { type: f.type, tube: f.tube, rectifierTube: f.rectifierTube });
   const settings = [...new Set([...Object.keys(r.params), ...Object.keys(f.params)])].filter(
     (k) => k !== "value" && r.params[k] !== f.params[k],
   );
   for (const key of settings)
-    say("setting", `${r.name} has ${key} ${f.params[key] ?? "not given"}, not ${r.params[key] ?? "not given"}`, {
+    say("setting", texts.hasNot(r.name, key, f.params[key] ?? texts.notGiven(), r.params[key] ?? texts.notGiven()), {
       params: { ...r.params, [key]: f.params[key]! },
       rectifierTube: f.rectifierTube,
     });
@@ -115,7 +115,7 @@ function connectionDifferences(circuit: Circuit, r: Element, f: Element): Differ
   if (wrong.length === 0) return [];
   const turned = r.nodes.length === 2 && f.nodes[0] === r.nodes[1] && f.nodes[1] === r.nodes[0];
   const change = { reference: r, found: { ...r, nodes: f.nodes } };
-  if (turned) return polarised(r) ? [{ kind: "polarity", part: r.name, says: `${r.name} is in backwards`, ...change }] : [];
+  if (turned) return polarised(r) ? [{ kind: "polarity", part: r.name, says: texts.isInBackwards(r.name), ...change }] : [];
   // A resistor with one end elsewhere may stand the other way round in the file: compare its ends as a set.
   if (r.nodes.length === 2 && !polarised(r)) {
     const kept = r.nodes.find((n) => f.nodes.includes(n));
@@ -126,7 +126,7 @@ function connectionDifferences(circuit: Circuit, r: Element, f: Element): Differ
         {
           kind: "connection",
           part: r.name,
-          says: `${r.name} goes from ${terminalWords(circuit, kept)} to ${terminalWords(circuit, to)}, not to ${terminalWords(circuit, was)}`,
+          says: texts.goesFromNot(r.name, terminalWords(circuit, kept), terminalWords(circuit, to), terminalWords(circuit, was)),
           ...change,
         },
       ];
@@ -134,7 +134,7 @@ function connectionDifferences(circuit: Circuit, r: Element, f: Element): Differ
   return wrong.map((i) => ({
     kind: "connection" as const,
     part: r.name,
-    says: `${electrodeWords(r, i)} goes to ${terminalWords(circuit, f.nodes[i]!, r)}, not to ${terminalWords(circuit, r.nodes[i]!, r)}`,
+    says: texts.goesNot(electrodeWords(r, i), terminalWords(circuit, f.nodes[i]!, r), terminalWords(circuit, r.nodes[i]!, r)),
     reference: r,
     found: { ...r, nodes: r.nodes.map((n, k) => (k === i ? f.nodes[i]! : n)) },
   }));
@@ -143,5 +143,5 @@ function connectionDifferences(circuit: Circuit, r: Element, f: Element): Differ
 function electrodeWords(e: Element, i: number): string {
   if (e.tube) return `${e.name} ${(e.tube.kind === "triode" ? ["plate", "grid", "cathode"] : ["plate", "screen", "grid", "cathode"])[i]}`;
   if (e.type === "POT") return `${e.name} ${["start", "wiper", "end", "tap"][i]}`;
-  return `${e.name} terminal ${i + 1}`;
+  return texts.terminal(e.name, i + 1);
 }

@@ -5,7 +5,9 @@ import { BLOCKS, windingsOf } from "./blocks";
 import { nodeName, readPartNotes } from "./annotations";
 import type { Element, Letter } from "./circuit";
 import { evaluate, ExpressionError } from "./expression";
+import { nearestNames } from "./nearest-name";
 import { parseSpiceNumber } from "./spice-number";
+import * as texts from "../texts/circuit";
 
 export interface LineContext {
   line: number;
@@ -17,15 +19,15 @@ export interface LineContext {
 }
 
 const SHAPE: Record<string, { nodes: number; form: string; positive: boolean }> = {
-  R: { nodes: 2, form: "RNAME node node OHMS", positive: true },
-  C: { nodes: 2, form: "CNAME node node FARADS", positive: true },
-  L: { nodes: 2, form: "LNAME node node HENRIES", positive: true },
-  V: { nodes: 2, form: "VNAME node node VOLTS", positive: false },
-  I: { nodes: 2, form: "INAME node node AMPERES", positive: false },
-  D: { nodes: 2, form: "DNAME anode cathode MODEL", positive: false },
+  R: { nodes: 2, form: texts.rnameNodeNodeOhms, positive: true },
+  C: { nodes: 2, form: texts.cnameNodeNodeFarads, positive: true },
+  L: { nodes: 2, form: texts.lnameNodeNodeHenries, positive: true },
+  V: { nodes: 2, form: texts.vnameNodeNodeVolts, positive: false },
+  I: { nodes: 2, form: texts.inameNodeNodeAmperes, positive: false },
+  D: { nodes: 2, form: texts.dnameAnodeCathodeModel, positive: false },
 };
 
-const POSITIVE = /^(value|vac|zpp?|load\d?|ratio\d?|lp|gain|vmax|gbw|kp|vz|c[12])$/;
+const POSITIVE = /^(value|vac|zpp?|load\d?|ratio\d?|lp|gain|vmax|gbw|kp|vz)$/;
 const NOT_NEGATIVE = /^(rs|dcr2?|dcrsec|ll|rz|lambda)$/;
 const FRACTION = /^(ul|tap)$/;
 
@@ -62,7 +64,7 @@ export function readElement(text: string, comment: string, at: LineContext): Ele
   if (letter === "K") return readCoupling(name, rest, notes, at);
   const shape = SHAPE[letter];
   if (!shape) {
-    at.error(label.slice(0, 40), "an element (R, C, L, K, V, I, D, X), a dot command or a * comment");
+    at.error(label.slice(0, 40), texts.elementDotCommandComment());
     return undefined;
   }
   const plain = rest.filter((w) => !w.includes("="));
@@ -80,29 +82,28 @@ export function readElement(text: string, comment: string, at: LineContext): Ele
     at.error(text.slice(0, 60), shape.form);
     return undefined;
   }
-  if (extra.length > (typed === plain[2] ? 0 : 1)) at.error(extra.join(" ").slice(0, 40), `nothing after the value: ${shape.form}`);
+  if (extra.length > (typed === plain[2] ? 0 : 1)) at.error(extra.join(" ").slice(0, 40), texts.nothingAfterValue(shape.form));
   const value = readNumber(typed, shape.form, at);
   if (value === undefined) return undefined;
   if (shape.positive && !(value > 0)) {
-    at.error(typed, "a value above zero");
+    at.error(typed, texts.valueAboveZero());
     return undefined;
   }
-  if (letter === "R" && /^[\d.]+M(ohm)?$/.test(typed))
-    at.warn(typed, `${typed.replace(/M.*/, "MEG")} if megohms are meant: M is milli in a netlist`);
-  if (nodes[0] === nodes[1]) at.warn(`${name} from ${nodes[0]} to ${nodes[1]}`, "two different nodes; this part does nothing");
+  if (letter === "R" && /^[\d.]+M(ohm)?$/.test(typed)) at.warn(typed, texts.ifMegohmsMeantMilli(typed.replace(/M.*/, "MEG")));
+  if (nodes[0] === nodes[1]) at.warn(texts.fromTo(name, nodes[0], nodes[1]), texts.twoDifferentNodesPart());
   return { ...base, value };
 }
 
 function readCoupling(name: string, rest: string[], notes: Element["notes"], at: LineContext): Element | undefined {
   const [first, second, typed] = rest;
   if (!first || !second || !typed) {
-    at.error([name, ...rest].join(" ").slice(0, 60), "KNAME L1 L2 COUPLING");
+    at.error([name, ...rest].join(" ").slice(0, 60), texts.knameCoupling());
     return undefined;
   }
-  const value = readNumber(typed, "KNAME L1 L2 COUPLING", at);
+  const value = readNumber(typed, texts.knameCoupling(), at);
   if (value === undefined) return undefined;
   if (!(value > 0 && value <= 1)) {
-    at.error(typed, "a coupling above 0 and up to 1");
+    at.error(typed, texts.couplingAboveUp());
     return undefined;
   }
   return {
@@ -116,6 +117,13 @@ function readCoupling(name: string, rest: string[], notes: Element["notes"], at:
   };
 }
 
+/** "6L6GC? or " for 6L6: the types whose names come nearest to what was read; "" where none is near. */
+function nearestWords(type: string): string {
+  const names = [...TUBE_TYPES.flatMap((t) => [t.type, ...t.aliases]), ...Object.keys(BLOCKS)];
+  const near = nearestNames(type, names).slice(0, 3);
+  return near.length > 0 ? `${near.join("? ")}? or ` : "";
+}
+
 /** `XNAME node … TYPE key=value …`: a tube or a block. */
 function readBlock(name: string, rest: string[], notes: Element["notes"], at: LineContext): Element | undefined {
   const firstPair = rest.findIndex((w) => w.includes("="));
@@ -124,7 +132,7 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
   const type = plain[plain.length - 1]?.toUpperCase();
   const nodes = plain.slice(0, -1).map(nodeName);
   if (!name || !type || plain.length < 2) {
-    at.error(["X" + name, ...rest].join(" ").slice(0, 60), "XNAME node node … TYPE");
+    at.error(["X" + name, ...rest].join(" ").slice(0, 60), texts.xnameNodeNodeType());
     return undefined;
   }
   const base: Element = { name, letter: "X", nodes, type, params: {}, notes, line: at.line };
@@ -132,24 +140,28 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
   if (tube && tube.kind !== "rectifier") {
     const electrodes = tube.kind === "triode" ? ["plate", "grid", "cathode"] : ["plate", "screen", "grid", "cathode"];
     if (nodes.length !== electrodes.length) {
-      at.error(`${nodes.length} nodes for ${type}`, `${electrodes.length}: ${electrodes.join(" ")}`);
+      at.error(texts.nodesFor(nodes.length, type), `${electrodes.length}: ${electrodes.join(" ")}`);
       return undefined;
     }
-    for (const pair of pairs) at.error(pair, `no parameters after ${type}`);
+    for (const pair of pairs) at.error(pair, texts.noParametersAfter(type));
     return { ...base, type: tube.type, tube };
   }
   const spec = Object.hasOwn(BLOCKS, type) ? BLOCKS[type] : undefined;
   if (!spec) {
     const what = tube
-      ? `a RECT_… element with tube=${type}`
-      : `a tube of the library (${TUBE_TYPES.slice(0, 4)
-          .map((t) => t.type)
-          .join(", ")} …) or one of ${Object.keys(BLOCKS).join(", ")}`;
-    at.error(`type ${type.slice(0, 40)}`, what);
+      ? texts.rectElementTube(type)
+      : texts.tubeLibraryOneTube(
+          nearestWords(type),
+          TUBE_TYPES.slice(0, 4)
+            .map((t) => t.type)
+            .join(", "),
+          Object.keys(BLOCKS).join(", "),
+        );
+    at.error(texts.type(type.slice(0, 40)), what);
     return undefined;
   }
   if (nodes.length < spec.nodes.length || nodes.length > (spec.most ?? spec.nodes.length)) {
-    at.error(`${nodes.length} nodes for ${type}`, `${spec.nodes.length}${spec.most ? ` to ${spec.most}` : ""}: ${spec.nodes.join(" ")}`);
+    at.error(texts.nodesFor(nodes.length, type), `${spec.nodes.length}${spec.most ? ` to ${spec.most}` : ""}: ${spec.nodes.join(" ")}`);
     return undefined;
   }
   const accepted = [...spec.needs, ...(spec.either ?? []), ...spec.may];
@@ -157,7 +169,7 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
     const [, key = "", typed = ""] = /^([\w-]+)=(.*)$/.exec(pair) ?? [];
     const lower = key.toLowerCase();
     if (!accepted.includes(lower)) {
-      at.error(pair.slice(0, 40), `one of ${accepted.map((k) => `${k}=`).join(", ")}`);
+      at.error(pair.slice(0, 40), texts.oneOf(accepted.map((k) => `${k}=`).join(", ")));
       continue;
     }
     const choice = spec.words?.[lower];
@@ -165,7 +177,7 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
       const word = typed.toLowerCase();
       if (choice[0] !== "*" && !choice.includes(word)) at.error(pair, `${key}= ${choice.join(" or ")}`);
       else if (lower === "tube" && !/^(silicon|selenium)$/.test(word) && at.findType(word)?.kind !== "rectifier") {
-        at.error(pair, "tube= a rectifier of the library, silicon or selenium");
+        at.error(pair, texts.tubeRectifierLibrarySilicon());
       } else base.params[lower] = (lower === "tube" && at.findType(word)?.type) || word;
       if (lower === "tube") base.rectifierTube = at.findType(word);
       continue;
@@ -173,17 +185,17 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
     const value = readNumber(typed, `${type} ${key}=`, at);
     if (value !== undefined) base.params[lower] = value;
     if (value !== undefined && lower === "pos" && !(value >= 0 && value <= 1)) at.error(pair, "pos= from 0 to 1");
-    if (value !== undefined && POSITIVE.test(lower) && !(value > 0)) at.error(pair, `${key}= above zero`);
-    if (value !== undefined && NOT_NEGATIVE.test(lower) && value < 0) at.error(pair, `${key}= of zero or more`);
-    if (value !== undefined && FRACTION.test(lower) && !(value > 0 && value < 1)) at.error(pair, `${key}= between 0 and 1`);
-    if (lower === "value" && /^[\d.]+M$/.test(typed)) at.warn(typed, `${typed}EG if megohms are meant: M is milli in a netlist`);
+    if (value !== undefined && POSITIVE.test(lower) && !(value > 0)) at.error(pair, texts.aboveZero(key));
+    if (value !== undefined && NOT_NEGATIVE.test(lower) && value < 0) at.error(pair, texts.zeroMore(key));
+    if (value !== undefined && FRACTION.test(lower) && !(value > 0 && value < 1)) at.error(pair, texts.betweenAnd(key));
+    if (lower === "value" && /^[\d.]+M$/.test(typed)) at.warn(typed, texts.egIfMegohmsMeant(typed));
   }
   for (const key of spec.needs)
-    if (!pairs.some((p) => p.toLowerCase().startsWith(`${key}=`))) at.error(`${type} without ${key}=`, `${key}= with a number`);
+    if (!pairs.some((p) => p.toLowerCase().startsWith(`${key}=`))) at.error(texts.without(type, key), texts.withANumber(key));
   const missing = spec.either && !spec.either.some((key) => key in base.params);
-  if (missing) at.error(`${type} without ${spec.either![0]}=`, `${spec.either!.map((k) => `${k}=`).join(" or ")} with a number`);
+  if (missing) at.error(texts.without(type, spec.either![0]), texts.withANumber2(spec.either!.map((k) => `${k}=`).join(" or ")));
   const windings = windingsOf(type, nodes.length, base.params);
-  if (windings) at.error(`${nodes.length} nodes for ${type}`, windings);
+  if (windings) at.error(texts.nodesFor(nodes.length, type), windings);
   const value = base.params.value;
   return { ...base, value: typeof value === "number" ? value : undefined };
 }

@@ -3,6 +3,7 @@
 import { formatQuantity } from "../quantity/format";
 import type { Unit } from "../quantity/unit";
 import type { Circuit, Element } from "./circuit";
+import * as texts from "../texts/circuit";
 
 const TRIODE = ["plate", "grid", "cathode"];
 const PENTODE = ["plate", "screen", "grid", "cathode"];
@@ -23,17 +24,18 @@ export function partWords(e: Element): string {
 const BLOCK_WORDS: Record<string, string> = {
   POT: "control",
   SW: "switch",
-  SW2: "change-over switch",
-  OPT_SE: "output transformer",
-  OPT_PP: "output transformer",
+  SW2: texts.changeOverSwitch,
+  OPT_SE: texts.outputTransformer,
+  OPT_PP: texts.outputTransformer,
   XFMR: "transformer",
-  RECT_FULL: "full-wave rectifier",
-  RECT_HALF: "half-wave rectifier",
-  RECT_BRIDGE: "bridge rectifier",
-  DOUBLER: "voltage doubler",
-  OPAMP: "operational amplifier",
+  RECT_FULL: texts.fullWaveRectifier,
+  RECT_HALF: texts.halfWaveRectifier,
+  RECT_BRIDGE: texts.bridgeRectifier,
+  DOUBLER: texts.voltageDoubler,
+  DOUBLER_HALF: texts.halfWaveVoltageDoubler,
+  OPAMP: texts.operationalAmplifier,
   NMOS: "transistor",
-  ZENER: "zener diode",
+  ZENER: texts.zenerDiode,
 };
 
 export function blockWords(e: Element): string {
@@ -60,19 +62,21 @@ export function terminalWords(circuit: Circuit, node: string, besides?: Element)
   const [only] = here;
   if (besides && here.length === 1 && only!.nodes.length === 2) {
     const on = only!.nodes.find((n) => n !== node);
-    if (on !== undefined) return `${terminalWords(circuit, on, only)} through ${only!.name}`;
+    if (on !== undefined) return texts.through(terminalWords(circuit, on, only), only!.name);
   }
   if (point) return point.name;
-  if (here.length === 0) return `a node of its own (${node})`;
-  return `the joint of ${here
-    .slice(0, 3)
-    .map((e) => e.name)
-    .join(", ")}`;
+  if (here.length === 0) return texts.nodeOwn(node);
+  return texts.theJointOf(
+    here
+      .slice(0, 3)
+      .map((e) => e.name)
+      .join(", "),
+  );
 }
 
 /** "from B2 to V4 screen". */
 export function placeOf(circuit: Circuit, e: Element): string {
-  if (e.nodes.length === 0) return "no place of its own";
-  if (e.nodes.length === 2) return `from ${terminalWords(circuit, e.nodes[0]!, e)} to ${terminalWords(circuit, e.nodes[1]!, e)}`;
+  if (e.nodes.length === 0) return texts.noPlaceOwn();
+  if (e.nodes.length === 2) return texts.fromTo2(terminalWords(circuit, e.nodes[0]!, e), terminalWords(circuit, e.nodes[1]!, e));
   return `at ${[...new Set(e.nodes)].map((n) => terminalWords(circuit, n, e)).join(", ")}`;
 }

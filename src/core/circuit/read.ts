@@ -7,6 +7,7 @@ import { readElement, type LineContext } from "./element-line";
 import { findTubeType } from "../tubes/library";
 import { evaluate, ExpressionError } from "./expression";
 import { parseSpiceNumber } from "./spice-number";
+import * as texts from "../texts/circuit";
 
 export interface ReadResult {
   /** What could be read; complete and sound only when `errors` is empty. */
@@ -45,11 +46,11 @@ export function readCircuit(text: string): ReadResult {
   };
   const lines = text.replace(/^\uFEFF/, "").split(/\r\n|\n|\r/);
   if (text.includes("\0")) {
-    note(errors, 1)("a file with binary bytes", "a text file of netlist lines");
+    note(errors, 1)(texts.fileBinaryBytes(), texts.textFileNetlistLines());
     return { circuit, errors, warnings };
   }
   if (lines.length > MOST_LINES) {
-    note(errors, MOST_LINES)(`${lines.length} lines`, `at most ${MOST_LINES} lines`);
+    note(errors, MOST_LINES)(texts.lines(lines.length), texts.mostLines(MOST_LINES));
     return { circuit, errors, warnings };
   }
   circuit.title = (lines[0] ?? "").trim();
@@ -77,6 +78,7 @@ export function readCircuit(text: string): ReadResult {
       // Asks of a SPICE run, not parts of the circuit.
       case ".op":
       case ".options":
+      case ".nodeset":
       case ".option":
         break;
       case ".param":
@@ -87,25 +89,25 @@ export function readCircuit(text: string): ReadResult {
         break;
       case ".subckt": {
         const [name, ...nodes] = rest;
-        if (open) error(t.slice(0, 60), `.ends of ${open.name} first`);
-        else if (!name || nodes.length === 0) error(t.slice(0, 60), ".subckt NAME node node …");
+        if (open) error(t.slice(0, 60), texts.endsFirst(open.name));
+        else if (!name || nodes.length === 0) error(t.slice(0, 60), texts.subcktNameNodeNode());
         else open = { name: name.toUpperCase(), nodes: nodes.map(nodeName), body: [], line, library: logical.comment.includes("@library") };
         break;
       }
       case ".ends":
-        if (!open) error(t, ".subckt before it");
+        if (!open) error(t, texts.subcktBefore());
         else if (!open.library) subcircuits.set(open.name, open);
         open = undefined;
         break;
       case ".include":
       case ".lib":
-        error(t.slice(0, 60), "everything in one file: no other file is opened");
+        error(t.slice(0, 60), texts.everythingOneFileNo());
         break;
       default:
-        error(command.slice(0, 40), "one of .param, .subckt, .ends, .model, .end");
+        error(command.slice(0, 40), texts.oneParamSubcktEnds());
     }
   }
-  if (open) note(errors, open.line)(`.subckt ${open.name}`, ".ends before the end of the file");
+  if (open) note(errors, open.line)(texts.subckt(open.name), texts.endsBeforeEndFile());
 
   const contextFor = (line: number): LineContext => ({
     line,
@@ -116,7 +118,7 @@ export function readCircuit(text: string): ReadResult {
   });
   expand(body, subcircuits, contextFor, circuit.elements, "", new Map(), 0);
   for (const e of circuit.elements) {
-    if (e.letter === "D" && e.type && !circuit.models[e.type]) note(errors, e.line)(`model ${e.type}`, `.model ${e.type} D(IS=… N=…)`);
+    if (e.letter === "D" && e.type && !circuit.models[e.type]) note(errors, e.line)(texts.model(e.type), texts.modelDIsN(e.type));
   }
   checkCircuit(
     circuit,
@@ -148,7 +150,7 @@ function joinContinuations(lines: string[], noteAt: (line: number) => (found: st
     const comment = cut < 0 ? "" : raw.slice(cut + 1);
     if (text.startsWith("+")) {
       const last = out.findLast((l) => !l.text.startsWith("*"));
-      if (!last) noteAt(i + 1)(raw.slice(0, 40), "a line before it to continue");
+      if (!last) noteAt(i + 1)(raw.slice(0, 40), texts.lineBeforeContinue());
       else {
         last.text += ` ${text.slice(1).trim()}`;
         last.comment += ` ${comment}`;
@@ -162,7 +164,7 @@ function joinContinuations(lines: string[], noteAt: (line: number) => (found: st
 
 function readParams(text: string, params: Map<string, number>, error: (found: string, expected: string) => void): void {
   const pairs = text.replace(/\s*=\s*/g, "=").match(/[a-z_]\w*=(?:\{[^}]*\}|\S+)/gi);
-  if (!pairs) return error(text.trim().slice(0, 60) || "nothing", ".param NAME=VALUE or NAME={expression}");
+  if (!pairs) return error(text.trim().slice(0, 60) || "nothing", texts.paramNameValueName());
   for (const pair of pairs) {
     const [name = "", typed = ""] = [pair.slice(0, pair.indexOf("=")), pair.slice(pair.indexOf("=") + 1)];
     try {
@@ -182,7 +184,7 @@ function readParams(text: string, params: Map<string, number>, error: (found: st
 
 function readModel(text: string, circuit: Circuit, error: (found: string, expected: string) => void): void {
   const match = /^(\S+)\s+D\s*\(?([^)]*)\)?$/i.exec(text);
-  if (!match) return error(text.slice(0, 60), ".model NAME D(IS=1n N=1.8); other kinds of model are not read");
+  if (!match) return error(text.slice(0, 60), texts.modelNameOtherKinds());
   const values: Record<string, number> = {};
   for (const [, key = "", typed = ""] of (match[2] ?? "").matchAll(/(\w+)\s*=\s*(\S+)/g)) {
     const number = parseSpiceNumber(typed);
@@ -205,13 +207,13 @@ function expand(
   const outer = (node: string) => (node === "0" || !prefix ? node : (nodeMap.get(node) ?? `${prefix.toLowerCase()}${node}`));
   for (const logical of body) {
     const at = contextFor(logical.line);
-    if (into.length > MOST_ELEMENTS) return at.error(`more than ${MOST_ELEMENTS} parts`, "a circuit of fewer parts");
+    if (into.length > MOST_ELEMENTS) return at.error(texts.moreThanParts(MOST_ELEMENTS), texts.circuitFewerParts());
     const call = callOf(logical.text, subcircuits);
     if (call) {
       const { name, sub, nodes } = call;
       if (nodes.length !== sub.nodes.length)
-        at.error(`${nodes.length} nodes for ${sub.name}`, `${sub.nodes.length}: ${sub.nodes.join(" ")}`);
-      else if (depth >= 8) at.error(logical.text.slice(0, 40), "subcircuits at most 8 deep, and none inside itself");
+        at.error(texts.nodesFor(nodes.length, sub.name), `${sub.nodes.length}: ${sub.nodes.join(" ")}`);
+      else if (depth >= 8) at.error(logical.text.slice(0, 40), texts.subcircuitsMostDeepNone());
       else {
         const map = new Map(sub.nodes.map((inner, i) => [inner, outer(nodeName(nodes[i]!))] as const));
         expand(sub.body, subcircuits, contextFor, into, `${prefix}${name}.`, map, depth + 1);

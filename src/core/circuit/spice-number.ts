@@ -1,5 +1,7 @@
 /** Numbers in a netlist, by the SPICE rule: suffixes are case-insensitive, M is milli and MEG is mega. */
 
+import * as texts from "../texts/circuit";
+
 const SUFFIX: [string, number][] = [
   ["meg", 6],
   ["t", 12],
@@ -23,14 +25,14 @@ export function parseSpiceNumber(text: string): SpiceNumber {
     const shown = /[rR]/.test(letter)
       ? `${infix[1]}.${infix[3]}`
       : `${infix[1]}.${infix[3]}${/M/.test(letter) ? "MEG" : letter.toLowerCase()}`;
-    return { ok: false, expected: `a number as netlists write it: ${shown}` };
+    return { ok: false, expected: texts.numberNetlistsWrite(shown) };
   }
   const match = /^([+-]?(?:\d+\.?\d*|\.\d+))(?:e([+-]?\d{1,3}))?([a-zµ]*)$/i.exec(text);
-  if (!match) return { ok: false, expected: "a number such as 4.7k, 32u, 1MEG or 1e-3" };
+  if (!match) return { ok: false, expected: texts.numberSuchMeg() };
   const [, mantissa, exponent = "0", letters = ""] = match;
   const lower = letters.toLowerCase();
   const suffix = SUFFIX.find(([s]) => lower.startsWith(s));
   const value = Number(`${mantissa}e${Number(exponent) + (suffix?.[1] ?? 0)}`);
-  if (!Number.isFinite(value)) return { ok: false, expected: "a number that is not beyond all bounds" };
+  if (!Number.isFinite(value)) return { ok: false, expected: texts.numberNotBeyondAll() };
   return { ok: true, value, suffix: suffix?.[0] ?? "" };
 }

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { writeWav } from "../noise/wav";
+import { writeWav } from "../sound/wav";
 import { runEngine } from "./headless";
 
 const run = (...args: string[]) => runEngine(args, (file) => readFileSync(file, "utf8"));
@@ -89,4 +89,14 @@ test("spectrum: a recording named, with its figures; what is no recording is ref
   expect(JSON.parse(of(new Uint8Array(0)).error!)).toMatchObject({ found: "the file is empty" });
   expect(of(writeWav([hum], 8000), "--mains", "5000").code).toBe(2);
   expect(run("spectrum").code).toBe(2);
+});
+
+test("what the reader doubts is said: beside the operating point and on the error stream", () => {
+  const file = "t\n*@mains 230 50\nXPS b 0 RECT_BRIDGE vac=200 rs=50\nC1 b 0 47u\nR1 b g 100k\nR2 g 0 1M\n";
+  const { code, out, error } = runEngine(["op", "amp.cir"], () => file);
+  expect(code).toBe(0);
+  expect(JSON.parse(out!)).toMatchObject({ warnings: [{ found: "1M", expected: expect.stringContaining("1MEG") as string }], doubts: [] });
+  expect(error).toContain("1MEG if megohms are meant");
+  const ohm = runEngine(["ohm", "amp.cir", "b", "0"], () => file);
+  expect(Object.keys(JSON.parse(ohm.out!) as object)[0]).toBe("settled");
 });

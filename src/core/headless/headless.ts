@@ -1,7 +1,7 @@
 /** The engine from a command line: one JSON document out, one JSON error on the error stream, exit codes that mean something. */
 
 import { alter, AlterError, without } from "../circuit/alter";
-import type { Circuit } from "../circuit/circuit";
+import type { Circuit, LineNote } from "../circuit/circuit";
 import { readCircuit } from "../circuit/read";
 import { HELP } from "./help";
 import { parseQuantity } from "../quantity/parse";
@@ -10,15 +10,15 @@ import { rank } from "../suspects/rank";
 import { readEvidence } from "../suspects/readings-file";
 import { FaultTable } from "../suspects/table";
 import { compile } from "../solver/compile";
-import { soundsOf, tellSounds } from "../noise/sounds";
-import { readWav, WavError } from "../noise/wav";
+import { soundsOf, tellSounds } from "../sound/sounds";
+import { readWav, WavError } from "../sound/wav";
 import { NoMainsError } from "../solver/network";
 import { ohmmeter, StoredChargeError } from "../solver/ohmmeter";
 import { operatingPoint, readings, tubesAtWork } from "../solver/operating-point";
 import { magnitude, phaseDegrees, SmallSignal } from "../solver/small-signal";
 import { exportSpice } from "../solver/spice-export";
 import { startFrom } from "../solver/steady";
-import { unrestOf } from "../solver/unrest";
+import { parasiticDoubt, limitCycleOf } from "../solver/limit-cycle";
 import { sine, transient, TransientError } from "../solver/transient";
 
 export interface Outcome {
@@ -91,32 +91,40 @@ export function runEngine(
     const read = readCircuit(readText(file, readFile));
     if (read.errors.length > 0)
       return fail(read.errors.map((e) => ({ error: `line ${e.line} cannot be read`, line: e.line, found: e.found, expected: e.expected })));
-    const circuit = prepared(read.circuit, call);
-    if (call.command === "rank") return rankFiles(circuit, more, call, readFile);
-    const expectedNodes = call.command === "ohm" ? 2 : 0;
-    if (more.length !== expectedNodes)
-      throw new Usage(
-        `${call.command} with ${more.length} words after the file`,
-        more.join(" ") || "nothing",
-        expectedNodes ? "RED BLACK" : "options only",
-      );
-    if (call.command === "op") return op(circuit, call);
-    if (call.command === "ohm") return ohm(circuit, more[0]!, more[1]!);
-    if (call.command === "ac") return ac(circuit, call);
-    if (call.command === "tran") return tran(circuit, call);
-    return { code: 0, out: exportSpice(circuit, mainsOf(call)) };
+    // What was read but is hardly meant goes to the error stream, whatever comes out.
+    const outcome = answer(prepared(read.circuit, call), call, more, read.warnings, readFile);
+    return read.warnings.length === 0 ? outcome : { ...outcome, error: `${outcome.error ?? ""}${json({ warnings: read.warnings })}` };
   } catch (thrown) {
-    if (thrown instanceof Usage) return fail({ error: thrown.message, found: thrown.found, expected: thrown.expected });
-    if (thrown instanceof WavError) return fail({ error: thrown.message, found: thrown.found, expected: thrown.expected });
-    if (thrown instanceof AlterError)
-      return fail({ error: `${thrown.found} cannot be done`, found: thrown.found, expected: thrown.expected });
-    if (thrown instanceof NoMainsError)
-      return fail({ error: thrown.message, found: "--mains", expected: "*@mains VOLTS HERTZ in the file" });
-    if (thrown instanceof RangeError || thrown instanceof StoredChargeError) return fail({ error: thrown.message });
-    if (thrown instanceof TransientError)
-      return { code: 1, out: json({ converged: false, unsettled: [thrown.node], seconds: thrown.seconds }) };
-    throw thrown;
+    return failure(thrown);
   }
+}
+
+function answer(circuit: Circuit, call: Call, more: string[], warnings: readonly LineNote[], readFile: (path: string) => string): Outcome {
+  if (call.command === "rank") return rankFiles(circuit, more, call, readFile);
+  const expectedNodes = call.command === "ohm" ? 2 : 0;
+  if (more.length !== expectedNodes)
+    throw new Usage(
+      `${call.command} with ${more.length} words after the file`,
+      more.join(" ") || "nothing",
+      expectedNodes ? "RED BLACK" : "options only",
+    );
+  if (call.command === "op") return op(circuit, call, warnings);
+  if (call.command === "ohm") return ohm(circuit, more[0]!, more[1]!);
+  if (call.command === "ac") return ac(circuit, call);
+  if (call.command === "tran") return tran(circuit, call);
+  return { code: 0, out: exportSpice(circuit, mainsOf(call)) };
+}
+
+function failure(thrown: unknown): Outcome {
+  if (thrown instanceof Usage) return fail({ error: thrown.message, found: thrown.found, expected: thrown.expected });
+  if (thrown instanceof WavError) return fail({ error: thrown.message, found: thrown.found, expected: thrown.expected });
+  if (thrown instanceof AlterError)
+    return fail({ error: `${thrown.found} cannot be done`, found: thrown.found, expected: thrown.expected });
+  if (thrown instanceof NoMainsError) return fail({ error: thrown.message, found: "--mains", expected: "*@mains VOLTS HERTZ in the file" });
+  if (thrown instanceof RangeError || thrown instanceof StoredChargeError) return fail({ error: thrown.message });
+  if (thrown instanceof TransientError)
+    return { code: 1, out: json({ converged: false, unsettled: [thrown.node], seconds: thrown.seconds }) };
+  throw thrown;
 }
 
 const json = (value: unknown) => `${JSON.stringify(value)}\n`;
@@ -165,7 +173,7 @@ function spectrum(file: string | undefined, more: string[], call: Call, readByte
   return { code: 0, out: json(tellSounds(soundsOf(readWav(opened(file, readBytes, "a WAV file")), nominal))) };
 }
 
-function op(circuit: Circuit, call: Call): Outcome {
+function op(circuit: Circuit, call: Call, warnings: readonly LineNote[]): Outcome {
   let point = operatingPoint(circuit, { mains: mainsOf(call) });
   // The first solve also compiles this program; the second shows what a solve takes.
   const started = performance.now();
@@ -175,7 +183,7 @@ function op(circuit: Circuit, call: Call): Outcome {
   const read = readings(point, circuit.points, number(call, "meter", 10e6));
   const { network } = point;
   // An amp that swings about its operating point shows a meter its mean.
-  const unrest = unrestOf(point);
+  const unrest = limitCycleOf(point);
   const shown = (p: Circuit["points"][number]) => {
     const swing = unrest?.swing.get(p.node) ?? 0;
     const mean = unrest?.average.get(p.node) ?? 0;
@@ -193,6 +201,8 @@ function op(circuit: Circuit, call: Call): Outcome {
       nodes: Object.fromEntries(network.nodes.flatMap((node, k) => (node.includes("#") ? [] : [[node, point.x[k]]]))),
       tubes: Object.fromEntries(tubesAtWork(point)),
       undetermined: point.undetermined,
+      ...(warnings.length > 0 ? { warnings } : {}),
+      doubts: [...point.doubts, ...[parasiticDoubt(point)].filter((d) => d !== undefined)],
     }),
   };
 }
@@ -202,7 +212,7 @@ function ohm(circuit: Circuit, red: string, black: string): Outcome {
   const shown = (ohms: number) => (Number.isFinite(ohms) ? ohms : null);
   return {
     code: 0,
-    out: json({ ohms: shown(reading.ohms), settled: shown(reading.settled), testVolts: reading.testVolts, polarity: reading.polarity }),
+    out: json({ settled: shown(reading.settled), ohms: shown(reading.ohms), testVolts: reading.testVolts, polarity: reading.polarity }),
   };
 }
 
@@ -288,7 +298,9 @@ function rankFiles(circuit: Circuit, files: string[], call: Call, readFile: (pat
   const table = new FaultTable(circuit, number(call, "meter", 10e6));
   const top = Math.round(number(call, "top", 10));
   const answers = read.map(({ evidence }) => {
-    const ranking = rank(table, evidence);
+    // A mains that was given was typed in; one that was not is nobody's reading.
+    const known = mainsOf(call) !== undefined || evidence.some((e) => e.conditions.mains !== base.mains) ? "entered" : "assumed";
+    const ranking = rank(table, evidence, undefined, { mains: known });
     const conditions = evidence.findLast((e) => e.kind === "dcv")?.conditions ?? base;
     return {
       suspects: ranking.suspects.slice(0, top).map(({ fault, refs, group, groupProbability, fitted, explains, against }) => ({
@@ -301,8 +313,9 @@ function rankFiles(circuit: Circuit, files: string[], call: Call, readFile: (pat
         against,
       })),
       notYetTestable: ranking.notYetTestable,
-      next: nextMeasurements(ranking.posterior, conditions),
+      next: nextMeasurements(ranking.posterior, conditions, 5, known),
       recheck: ranking.recheck,
+      ...(Object.keys(ranking.slips).length > 0 ? { slips: ranking.slips } : {}),
       ...(ranking.circuitDoubtful ? { doubt: "this circuit does not describe this amp: too many readings fit no fault" } : {}),
     };
   });

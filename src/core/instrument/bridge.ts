@@ -1,9 +1,10 @@
 /** What a bridge makes of a line that a real instrument sends, or that somebody types: a line of the protocol, or a taken reading. */
 
-import { readingProblem } from "../job/reading-limits";
-import type { ReadingKind } from "../job/events/words";
+import { readingProblem } from "../tape/reading-limits";
+import type { ReadingKind } from "../tape/events/words";
 import { readDisplay } from "./display";
-import { readLine, writeLine } from "./line";
+import { readLine, writeLine } from "./protocol";
+import * as texts from "../texts/instrument";
 
 export type BridgeAct =
   /** To be passed on to the screens. */
@@ -39,8 +40,8 @@ export class Bridge {
     const [, point, rest] = NAMED.exec(line) ?? [];
     if (!point) return refuse(bare.why, bare.accepted);
     const shown = readDisplay(rest!);
-    if (!shown.ok) return refuse(shown.why, `a point and ${shown.accepted}`);
-    if (shown.display.value === undefined) return refuse("an overload is no reading", `a point and a number with its unit`);
+    if (!shown.ok) return refuse(shown.why, texts.aPointAnd(shown.accepted));
+    if (shown.display.value === undefined) return refuse(texts.overloadNoReading(), texts.pointNumberUnit());
     const problem = readingProblem(shown.display.kind, shown.display.value);
     if (problem) return refuse(problem.replace(/; accepted.*/, ""), problem.replace(/.*accepted: /, ""));
     return { do: "log", reading: { point, kind: shown.display.kind, value: shown.display.value, at: new Date(at).toISOString() } };

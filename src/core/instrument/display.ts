@@ -1,7 +1,8 @@
 /** What a meter's own interface sends, as most do: its display as text. "318.2 V DC", "-12.4 mV", "0.L MΩ", "4,7 kΩ". */
 
 import { parseQuantity } from "../quantity/parse";
-import type { ReadingKind } from "../job/events/words";
+import type { ReadingKind } from "../tape/events/words";
+import * as texts from "../texts/instrument";
 
 export interface Display {
   kind: ReadingKind;
@@ -16,7 +17,7 @@ export interface Display {
 
 export type ReadDisplay = { ok: true; display: Display } | { ok: false; read: string; why: string; accepted: string };
 
-const ACCEPTED = "a number with its unit, as 318.2 V DC, -12.4 mV, 7.4 V AC, 118.3 kΩ, 38.1 mA, or OL with a unit";
+const ACCEPTED = texts.numberUnitDcMv;
 /** Prefix and unit at the end, AC or DC before or behind it. */
 const SHOWN = /^(?:(ac|dc)\s*)?([-−+]?\s*[\d.,]+|[-−]?0?[.,]?ol|[-−]?0?[.,]?l)\s*([µuμmkM]?)(V|A|Ω|Ω|ohms?)\s*(ac|dc|~)?$/i;
 const PREFIX: Record<string, number> = { "": 1, µ: 1e-6, u: 1e-6, μ: 1e-6, m: 1e-3, k: 1e3, K: 1e3, M: 1e6 };
@@ -26,11 +27,11 @@ export function readDisplay(text: string): ReadDisplay {
   const line = text.trim().replace(/\s+/g, " ");
   const no = (why: string): ReadDisplay => ({ ok: false, read: line.slice(0, 40), why, accepted: ACCEPTED });
   const found = SHOWN.exec(line);
-  if (!found) return no(/^[-−+]?[\d.,]+$/.test(line) ? "a number without its unit: it may be millivolts" : "no display that can be read");
+  if (!found) return no(/^[-−+]?[\d.,]+$/.test(line) ? texts.numberWithoutUnitMay() : texts.noDisplayCanRead());
   const [, before, number = "", prefix = "", unitWord = "", after] = found;
   const ac = /ac|~/i.test(before ?? after ?? "");
   const unit = /^v$/i.test(unitWord) ? "V" : /^a$/i.test(unitWord) ? "A" : "Ω";
-  if (unit === "A" && ac) return no("alternating current is not logged");
+  if (unit === "A" && ac) return no(texts.alternatingCurrentNotLogged());
   const kind: ReadingKind = unit === "V" ? (ac ? "acv" : "dcv") : unit === "A" ? "ma" : "ohm";
   const scale = PREFIX[prefix]! * (kind === "ma" ? 1e3 : 1);
   if (/l/i.test(number)) return { ok: true, display: { kind, over: true, digit: scale, range: scale } };

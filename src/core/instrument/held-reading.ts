@@ -1,9 +1,10 @@
 /** A reading for the tape out of what the meter held. */
 
-import type { Conditions, Reading } from "../job/events/bench";
-import type { ReadingKind } from "../job/events/words";
+import type { Conditions, Reading } from "../tape/events/measuring-events";
+import type { ReadingKind } from "../tape/events/words";
 import { formatVolts } from "../quantity/format";
 import type { HoldState } from "./hold";
+import * as texts from "../texts/instrument";
 
 /** More digits than these are a meter's noise and nothing that a tube amplifier has. */
 const MOST_DIGITS = 4;
@@ -29,7 +30,7 @@ export function readingOf(hold: HoldState, point: string, conditions: Conditions
     value: shown,
     digits: digitsOf(shown, last.digit),
     conditions,
-    ...(hold.phase === "swinging" ? { note: `swings from ${formatVolts(hold.low!)} to ${formatVolts(hold.high!)}, mean taken` } : {}),
-    ...(["moving", "open", "lift", "steadying"].includes(hold.phase) ? { note: "taken by the key before it stood still" } : {}),
+    ...(hold.phase === "swinging" ? { note: texts.swingsFromMeanTaken(formatVolts(hold.low!), formatVolts(hold.high!)) } : {}),
+    ...(["moving", "open", "lift", "steadying"].includes(hold.phase) ? { note: texts.takenKeyBeforeStood() } : {}),
   };
 }

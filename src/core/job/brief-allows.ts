@@ -1,7 +1,8 @@
 /** Whether the agreed brief covers an action, or the owner has to be asked first. */
 
-import type { Brief } from "./events/intake";
-import type { Severity } from "./events/words";
+import type { Brief } from "../tape/events/intake-events";
+import type { Severity } from "../tape/events/words";
+import * as texts from "../texts/job";
 
 export type BriefAnswer = "allowed" | "ask";
 
@@ -20,15 +21,14 @@ export function briefAllows(
   place: string,
   severity: Severity,
 ): { brief: BriefAnswer; why: string } {
-  if (!brief) return { brief: "ask", why: "no brief is agreed yet" };
+  if (!brief) return { brief: "ask", why: texts.noBriefAgreedYet() };
   const replaces = REPLACES.test(action) && !(KEEPS.test(action) && !/\b(replace|renew|fit|rewire|remove)\b/i.test(action));
   const forbidden = (brief.mustNotChange ?? "").toLowerCase();
-  if (replaces && forbidden && touches(forbidden, `${action} ${place}`))
-    return { brief: "ask", why: `the brief says: ${brief.mustNotChange}` };
-  if (severity === "danger") return { brief: "allowed", why: "a danger is not left in; tell the owner" };
-  if (!replaces) return { brief: "allowed", why: "nothing is changed for good" };
-  if (brief.order[0] === "originality") return { brief: "ask", why: "originality comes first" };
-  return { brief: "allowed", why: `${brief.order[0] ?? "the brief"} comes first` };
+  if (replaces && forbidden && touches(forbidden, `${action} ${place}`)) return { brief: "ask", why: texts.briefSays(brief.mustNotChange) };
+  if (severity === "danger") return { brief: "allowed", why: texts.dangerNotLeftTell() };
+  if (!replaces) return { brief: "allowed", why: texts.nothingChangedGood() };
+  if (brief.order[0] === "originality") return { brief: "ask", why: texts.originalityComesFirst() };
+  return { brief: "allowed", why: texts.comesFirst(brief.order[0] ?? texts.theBrief()) };
 }
 
 /** Words that say nothing of a part. */

@@ -2,10 +2,11 @@
 
 import { parseQuantity } from "../quantity/parse";
 import type { Unit } from "../quantity/unit";
-import type { Conditions, Reading } from "./events/bench";
-import { READING_KINDS, READING_UNIT, type ReadingKind } from "./events/words";
-import type { Line } from "./fold";
-import { readingProblem } from "./reading-limits";
+import type { Conditions, Reading } from "../tape/events/measuring-events";
+import { READING_KINDS, READING_UNIT, type ReadingKind } from "../tape/events/words";
+import type { Line } from "../tape/fold";
+import { readingProblem } from "../tape/reading-limits";
+import * as texts from "../texts/job";
 
 export const CSV_COLUMNS = [
   "point",
@@ -61,7 +62,12 @@ export function rowsToReadings(
   const extra = header.filter((c) => !(CSV_COLUMNS as readonly string[]).includes(c));
   if (missing.length > 0 || extra.length > 0) {
     const read = header.join(",").slice(0, 120);
-    const message = `the header reads "${read}"; ${missing.length ? `missing: ${missing.join(", ")}; ` : ""}${extra.length ? `not known: ${extra.join(", ")}; ` : ""}accepted: ${CSV_COLUMNS.join(",")} (point, kind and value are needed)`;
+    const message = texts.headerReadsAcceptedPoint(
+      read,
+      missing.length ? texts.missing(missing.join(", ")) : "",
+      extra.length ? texts.notKnown(extra.join(", ")) : "",
+      CSV_COLUMNS.join(","),
+    );
     return { readings: [], problems: [{ line: 1, message }] };
   }
   const readings: (Reading & { at?: string })[] = [];
@@ -70,21 +76,21 @@ export function rowsToReadings(
     const fail = (message: string) => void problems.push({ line, message });
     const name = (row.point ?? "").trim();
     const point = knownPoint ? knownPoint(name) : name;
-    if (!point) return fail(`read point "${name}"; accepted: a point or part of this amp`);
+    if (!point) return fail(texts.readPointAcceptedPoint(name));
     const kind = (row.kind ?? "").trim().toLowerCase() as ReadingKind;
-    if (!READING_KINDS.includes(kind)) return fail(`read kind "${row.kind ?? ""}"; accepted: ${READING_KINDS.join(", ")}`);
+    if (!READING_KINDS.includes(kind)) return fail(texts.readKindAccepted(row.kind ?? "", READING_KINDS.join(", ")));
     const unit = (row.unit ?? "").trim() || READING_UNIT[kind];
     const parsed = parseQuantity(`${(row.value ?? "").trim()}${unit}`, { unit: UNIT[kind] });
-    if (!parsed.ok) return fail(`read value "${row.value ?? ""}" ${unit}: ${parsed.why}; accepted: ${parsed.accepted}`);
+    if (!parsed.ok) return fail(texts.readValueAccepted(row.value ?? "", unit, parsed.why, parsed.accepted));
     const value = kind === "ma" ? Number((parsed.quantity.value * 1000).toPrecision(12)) : parsed.quantity.value;
     const problem = readingProblem(kind, value);
     if (problem) return fail(problem);
     const conditions: Conditions = {};
     const mains = Number(row.mains);
-    if (row.mains && !(mains >= 0 && mains <= 500)) return fail(`read mains "${row.mains}"; accepted: 0 to 500`);
+    if (row.mains && !(mains >= 0 && mains <= 500)) return fail(texts.readMainsAccepted(row.mains));
     if (row.mains) conditions.mains = mains;
     const warm = Number(row.warm);
-    if (row.warm && !(warm >= 0)) return fail(`read warm "${row.warm}"; accepted: minutes since power on`);
+    if (row.warm && !(warm >= 0)) return fail(texts.readWarmAcceptedMinutes(row.warm));
     if (row.warm) conditions.warmMinutes = warm;
     const without = row.without
       ?.split(/[ ,]+/)
@@ -92,7 +98,7 @@ export function rowsToReadings(
       .map((t) => t.toUpperCase());
     if (without?.length) conditions.without = without;
     for (const key of ["switches", "controls", "limiter"] as const) if (row[key]) conditions[key] = row[key];
-    if (row.at && Number.isNaN(Date.parse(row.at))) return fail(`read at "${row.at}"; accepted: a time such as 2026-03-02T14:32:00Z`);
+    if (row.at && Number.isNaN(Date.parse(row.at))) return fail(texts.readAcceptedTimeSuch(row.at));
     readings.push({
       point,
       kind,

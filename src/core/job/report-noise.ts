@@ -1,11 +1,13 @@
 /** The part of the owner's report that is about noise and about what came and went: in the owner's words, with the one picture. */
 
-import { judgeRuns, tellExplanation } from "../noise/conditions";
-import { runOf } from "../noise/job-noise";
-import { heardIn, louderBy } from "../noise/recording-line";
-import { sayOutcome } from "../noise/sound-words";
-import type { JobState } from "./fold";
-import { soakState } from "./soak";
+import { fixed } from "../language/language";
+import { judgeRuns, tellExplanation } from "../intermittent/conditions";
+import { conditionRun } from "../intermittent/condition-runs";
+import { heardIn, louderBy } from "../sound/recording-line";
+import { sayOutcome } from "../tape/sound-words";
+import type { JobState } from "../tape/fold";
+import { soakState } from "../intermittent/soak";
+import * as texts from "../texts/job";
 
 export interface ReportNoise {
   /** Of the mains. */
@@ -26,26 +28,29 @@ export function reportNoise(state: JobState, now: number, hertz = 50): ReportNoi
   const says: string[] = [];
   if (before && after)
     says.push(
-      `Before the work: ${heardIn(before)}. After it: ${heardIn(after)}, ${Math.abs(louderBy(before, after)).toFixed(0)} dB ${louderBy(before, after) <= 0 ? "quieter" : "louder"} altogether.`,
+      texts.beforeWorkAfterDb(
+        heardIn(before),
+        heardIn(after),
+        fixed(Math.abs(louderBy(before, after)), 0),
+        louderBy(before, after) <= 0 ? "quieter" : "louder",
+      ),
     );
-  else if (before) says.push(`Recorded here: ${heardIn(before)}.`);
+  else if (before) says.push(texts.recordedHere(heardIn(before)));
   if (state.conditions && state.conditionsRuns.length > 0) {
-    const runs = state.conditionsRuns.map(runOf);
+    const runs = state.conditionsRuns.map(conditionRun);
     const { left } = judgeRuns(state.conditions.conditions, runs);
-    if (left.length === 1) says.push(`In ${runs.length} runs it needed ${tellExplanation(left[0]!)}.`);
+    if (left.length === 1) says.push(texts.runsNeeded(runs.length, tellExplanation(left[0]!)));
   }
   const soak = soakState(state, now);
   if (soak) {
     const { ended } = soak.soak;
-    const ran = `${soak.hours.toFixed(1)} h${soak.plan.cycleMinutes > 0 ? ` and ${soak.cycles} times long enough to be warm` : ""}`;
-    const done = ended?.done ? ` Done: ${ended.done}.` : "";
-    if (!ended) says.push(`A soak for "${soak.soak.fault}" is running: ${ran} so far.`);
+    const ran = `${fixed(soak.hours, 1)} h${soak.plan.cycleMinutes > 0 ? texts.timesLongEnoughWarm(soak.cycles) : ""}`;
+    const done = ended?.done ? texts.done(ended.done) : "";
+    if (!ended) says.push(texts.soakRunningSoFar(soak.soak.fault, ran));
     else if (ended.outcome === "cured")
-      says.push(
-        `Run for ${ran} without "${soak.soak.fault}" showing again: ${Math.floor(100 * soak.confidence)} % sure that it no longer fails as it did.${done}`,
-      );
-    else if (ended.outcome === "no fault found") says.push(`No fault was found in ${ran}. It may come back; nothing was made up.${done}`);
-    else says.push(`The soak ended: ${ended.outcome}, after ${ran}.${done}`);
+      says.push(texts.runWithoutShowingAgain(ran, soak.soak.fault, Math.floor(100 * soak.confidence), done));
+    else if (ended.outcome === "no fault found") says.push(texts.noFaultWasFound(ran, done));
+    else says.push(texts.soakEndedAfter(ended.outcome, ran, done));
   }
   const tests = state.noiseTests.map(({ what, outcome }) => ({ what, outcome: sayOutcome(outcome) }));
   if (says.length + tests.length === 0) return undefined;

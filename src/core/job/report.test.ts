@@ -1,14 +1,14 @@
 import { readFileSync } from "node:fs";
-import { readCircuit } from "../circuit/read";
-import type { EventDraft } from "./events/event";
-import { energyOf, stationMarks, viewJob } from "./job-view";
+import type { EventDraft } from "../tape/events/event";
+import { energyOf, viewJob } from "./job-view";
+import { stationMarks } from "./station-marks";
 import { composeReport } from "./report";
-import { holdsLimit, limitText, safetyTestsFor, testValue } from "./safety-tests";
-import { DEFAULT_SETTINGS } from "./settings";
-import { at, tape } from "./tape-for-tests";
-import { tellEvent } from "./tell";
+import { holdsLimit, limitText, safetyTestsFor, testValue } from "../safety/end-of-job-tests";
+import { DEFAULT_SETTINGS } from "../shop/settings";
+import { at, tape } from "../tape/tape-for-tests";
+import { tellEvent } from "../tape/tell";
 
-const { circuit } = readCircuit(readFileSync("demo/amps/wren-5.cir", "utf8"));
+const WREN = readFileSync("demo/amps/wren-5.cir", "utf8");
 const reading = (point: string, value: number, conditions = {}): EventDraft => ({
   type: "reading",
   payload: { point, kind: "dcv", value, conditions: { mains: 220, ...conditions } },
@@ -16,7 +16,7 @@ const reading = (point: string, value: number, conditions = {}): EventDraft => (
 const change = (position: string, more: object = {}): EventDraft =>
   ({ type: "change", payload: { position, kind: "replacement", newPart: "new", reversible: true, ...more } }) as EventDraft;
 const view = (...drafts: EventDraft[]) =>
-  viewJob(tape(...drafts.map((d, i): [number, EventDraft] => [i, d])), circuit, DEFAULT_SETTINGS, at(1000));
+  viewJob(tape(...drafts.map((d, i): [number, EventDraft] => [i, d])), WREN, DEFAULT_SETTINGS, at(1000));
 const report = (...drafts: EventDraft[]) => composeReport(7, view(...drafts), DEFAULT_SETTINGS);
 const marks = (...drafts: EventDraft[]) => {
   const v = view(...drafts);
@@ -107,7 +107,7 @@ describe("the rail", () => {
     expect(marks({ type: "removed", payload: { what: "screws" } }).prove).toMatchObject({
       open: 7,
       warning: true,
-      says: "0 of 6 safety tests passed, 1 off the amp",
+      says: "0 of 6 safety tests passed, 1 not put back",
     });
     expect(marks({ type: "power", payload: { state: "on" } })["make-safe"]).toMatchObject({ warning: true, says: "the amp is live" });
     expect(marks(reading("B1", 10)).walk).toMatchObject({ open: 1, warning: true, says: "1 of 11 points read, 1 out" });
@@ -183,9 +183,7 @@ describe("noise in the report", () => {
       run("short", "on", "none"),
       recording("after", -52, "clean"),
     );
-    expect(noise!.says[0]).toBe(
-      "Before the work: hum at twice the mains frequency. After it: nothing out of the way, 32 dB quieter altogether.",
-    );
+    expect(noise!.says[0]).toBe("Before the work: hum at twice the mains frequency. After it: nothing unusual, 32 dB quieter altogether.");
     expect(noise!.says[1]).toBe("In 3 runs it needed lead long together with boost on.");
     expect(noise!.tests).toEqual([{ what: "What does it sound like?", outcome: "hum at twice the mains frequency" }]);
     expect([noise!.before!.curve, noise!.after!.curve]).toEqual([[-20], [-52]]);
@@ -196,13 +194,13 @@ describe("noise in the report", () => {
       { type: "soak-begun", payload: { fault: "cuts out", failures: 1, hours: 3, onsetMinutes: 0, confidence: 0.9 } },
       { type: "soak-ended", payload: { soak: 1, outcome: "no fault found", done: "every joint of the output stage resoldered" } },
     );
-    expect(noise!.says[0]).toMatch(/^No fault was found in 0\.0 h\. It may come back; .* Done: every joint/);
+    expect(noise!.says[0]).toMatch(/^No fault was found in 0\.0 h\. It may come back\. Done: every joint/);
   });
 });
 
 test("a soak that runs is open at Noise; one that ended cured is done", () => {
   const begun: EventDraft = { type: "soak-begun", payload: { fault: "cuts out", failures: 1, hours: 3, onsetMinutes: 0, confidence: 0.9 } };
-  expect(marks(begun).noise).toMatchObject({ open: 1, done: false, says: "a soak is running, nothing open" });
+  expect(marks(begun).noise).toMatchObject({ open: 1, done: false, says: "a soak test is running, nothing open" });
   expect(marks(begun, { type: "soak-ended", payload: { soak: 1, outcome: "cured" } }).noise).toMatchObject({ open: 0, done: true });
   expect(marks(begun, { type: "soak-ended", payload: { soak: 1, outcome: "broken off" } }).noise).toMatchObject({ open: 0, done: false });
 });
@@ -212,7 +210,7 @@ test("the tape tells noise in words", () => {
   expect(
     told({ type: "provoked", payload: { place: "V2 socket", by: "tap", tool: "a pencil", response: "strong", ohmsFrom: 0.1, ohmsTo: 40 } }),
   ).toBe("Tapped V2 socket with a pencil: strong, 100 mΩ to 40.0 Ω");
-  expect(told({ type: "occurrence", payload: { what: "cuts out", warmMinutes: 41.6 } })).toBe("IT SHOWED: cuts out, after 42 min");
+  expect(told({ type: "occurrence", payload: { what: "cuts out", warmMinutes: 41.6 } })).toBe("FAULT SHOWED: cuts out, after 42 min");
   expect(told({ type: "conditions-run", payload: { settings: [{ name: "lead", setting: "long" }], bad: "some" } })).toBe(
     "Run: lead long: some",
   );

@@ -2,16 +2,17 @@
 
 import { formatVolts } from "../quantity/format";
 import { staircase, type StaircaseStep } from "../walk/walk";
-import type { ExpectationSource } from "../walk/expectation";
-import { verdictOf, type Verdict } from "../walk/expectation";
-import type { Circuit } from "../circuit/circuit";
-import type { Conditions, Reading } from "./events/bench";
-import { latestReading, openApprovals, type JobState, type Line } from "./fold";
+import { verdictOf, type Verdict } from "../expectation/expectation";
+import type { Circuit, TestPoint } from "../circuit/circuit";
+import type { Conditions, Reading } from "../tape/events/measuring-events";
+import { latestReading, openApprovals, type Line } from "../tape/fold";
 import type { JobView } from "./job-view";
 import { reportNoise, type ReportNoise } from "./report-noise";
-import { limitText, safetyTestsFor, SAFETY_NOTE, testValue } from "./safety-tests";
-import type { Settings } from "./settings";
-import { dateAmp } from "./dating";
+import { limitText, safetyTestsFor, SAFETY_NOTE, testValue } from "../safety/end-of-job-tests";
+import type { Settings } from "../shop/settings";
+import { money } from "./money";
+import { dateAmp } from "../inspection/dating";
+import * as texts from "../texts/job";
 
 export interface BeforeAfter {
   point: string;
@@ -54,7 +55,7 @@ export interface Report {
  * the first standing one before the first change and the last one after the last change.
  */
 export function composeReport(jobNumber: number, view: JobView, settings: Settings): Report {
-  const { state, circuit, source } = view;
+  const { state, circuit } = view;
   const codes = state.dateCodes.map((d) => ({ place: d.place, code: d.code }));
   const years = circuit ? { from: Number(circuit.facts.from) || undefined, to: Number(circuit.facts.to) || undefined } : undefined;
   const first = state.reproductions.find((r) => r.run === "intake");
@@ -77,36 +78,36 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       when: state.complaint.when.join(", "),
       reproduced: first
         ? {
-            yes: "Heard here before the work",
-            no: "Could not be heard here before the work",
-            sometimes: "Heard here now and then before the work",
+            yes: texts.heardHereBeforeWork(),
+            no: texts.couldNotHeardHere(),
+            sometimes: texts.heardHereNowThen(),
           }[first.reproduced]
         : "",
       proved: again
         ? {
-            no: "The same test after the work: the complaint is gone",
-            yes: "The same test after the work: still there",
-            sometimes: "The same test after the work: still there now and then",
+            no: texts.sameTestAfterWork(),
+            yes: texts.sameTestAfterWork2(),
+            sometimes: texts.sameTestAfterWork3(),
           }[again.reproduced]
         : "",
     },
     brief: [
-      state.brief?.order.length ? `In this order: ${state.brief.order.join(", ")}` : "",
-      state.brief?.mustNotChange ? `Not to be changed: ${state.brief.mustNotChange}` : "",
-      state.brief?.spendingLimit !== undefined ? `Up to ${money(state.brief.spendingLimit, settings.currency)}` : "",
+      state.brief?.order.length ? texts.inThisOrder(state.brief.order.join(", ")) : "",
+      state.brief?.mustNotChange ? texts.notChanged(state.brief.mustNotChange) : "",
+      state.brief?.spendingLimit !== undefined ? texts.upTo(money(state.brief.spendingLimit, settings.currency)) : "",
     ].filter(Boolean),
     findings: state.findings.map((f) => ({
       place: f.place,
       text: f.text,
       severity: f.severity,
-      outcome: f.closed ?? (f.action ? `Advised: ${f.action}` : "Open"),
+      outcome: f.closed ?? (f.action ? texts.advised(f.action) : "Open"),
       photos: f.photos ?? [],
     })),
-    beforeAfter: circuit && source ? beforeAfter(circuit, source, state) : [],
+    beforeAfter: circuit ? beforeAfter(circuit, view) : [],
     stairs: stairsOf(view),
     parts: kept.map((c) => ({
       position: c.position,
-      old: [c.oldPart, c.oldMeasured && `measured: ${c.oldMeasured}`].filter(Boolean).join("; "),
+      old: [c.oldPart, c.oldMeasured && texts.measured(c.oldMeasured)].filter(Boolean).join("; "),
       fitted: c.newPart,
       why: c.reason ?? "",
       reversible: c.reversible,
@@ -116,11 +117,11 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       .filter((c) => c.kind === "experiment")
       .map((c) => ({
         position: c.position,
-        what: c.hypothesis ? `${c.newPart}, to see: ${c.hypothesis}` : c.newPart,
+        what: c.hypothesis ? texts.toSee(c.newPart, c.hypothesis) : c.newPart,
         outcome: [
-          c.outcome === "reverted" ? "put back" : (c.outcome ?? "open"),
-          c.before && `before: ${c.before}`,
-          c.after && `after: ${c.after}`,
+          c.outcome === "reverted" ? texts.putBack() : (c.outcome ?? "open"),
+          c.before && texts.before(c.before),
+          c.after && texts.after(c.after),
           c.result,
         ]
           .filter(Boolean)
@@ -133,7 +134,8 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       return {
         name: t.name,
         result: done
-          ? [done.value !== undefined && unit ? testValue(done.value, unit) : "", done.note ?? ""].filter(Boolean).join(", ") || "looked at"
+          ? [done.value !== undefined && unit ? testValue(done.value, unit) : "", done.note ?? ""].filter(Boolean).join(", ") ||
+            texts.lookedAt()
           : "",
         limit: done?.limit !== undefined && unit ? limitText({ ...t, limit: done.limit }) : limitText(t),
         verdict: done ? (done.passed ? "passed" : "failed") : "not done",
@@ -145,10 +147,10 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       .filter((a) => !answers.has(a.seq))
       .map((a) => a.what),
     photos: state.photos.map((p) => ({ hash: p.hash, caption: p.caption })),
-    oldParts: kept.filter((c) => c.oldWent === "bag for the owner").map((c) => `${c.position}: ${c.oldPart ?? "old part"}`),
+    oldParts: kept.filter((c) => c.oldWent === "bag for the owner").map((c) => `${c.position}: ${c.oldPart ?? texts.oldPart()}`),
     packing: [
       ...state.accessories.filter((a) => a.state === "here").map((a) => ({ what: a.name, done: state.returned !== undefined })),
-      ...state.removed.map((r) => ({ what: `${r.what}${r.place ? `, ${r.place}` : ""} back in place`, done: r.back !== undefined })),
+      ...state.removed.map((r) => ({ what: texts.backPlace(r.what, r.place ? `, ${r.place}` : ""), done: r.back !== undefined })),
     ],
     advice: state.advice && { text: state.advice.text, nextService: state.advice.nextService },
     bill: {
@@ -159,23 +161,18 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
   };
 }
 
-export function money(amount: number, currency: string): string {
-  return `${amount.toFixed(2)} ${currency}`;
-}
-
 const alike = (a: Conditions, b: Conditions) =>
   (a.without ?? []).join() === (b.without ?? []).join() &&
   (a.limiter ?? "") === (b.limiter ?? "") &&
   (a.switches ?? "") === (b.switches ?? "");
 
-function beforeAfter(circuit: Circuit, source: ExpectationSource, state: JobState): BeforeAfter[] {
+function beforeAfter(circuit: Circuit, { state, sourceAt }: JobView): BeforeAfter[] {
   const firstChange = state.changes[0]?.seq ?? Infinity;
   const lastChange = state.changes.at(-1)?.seq ?? Infinity;
-  const shown = (r: Line<Reading>) => {
-    const expected = source.expect(
-      circuit.points.find((p) => p.name === r.point)!,
-      r.conditions,
-    );
+  /** By the circuit as it was when it was read: an experiment that came later is not held against it. */
+  const expectedOf = (point: TestPoint, r: Line<Reading>) => sourceAt(r.seq)?.expect(point, r.conditions) ?? { none: texts.noCircuit() };
+  const shown = (point: TestPoint, r: Line<Reading>) => {
+    const expected = expectedOf(point, r);
     return { text: formatVolts(r.value), verdict: "none" in expected ? ("none" as Verdict) : verdictOf(r.value, expected) };
   };
   return [...circuit.points]
@@ -185,13 +182,13 @@ function beforeAfter(circuit: Circuit, source: ExpectationSource, state: JobStat
       const before = all.filter((r) => r.seq < firstChange).at(-1) ?? all[0];
       if (!before) return [];
       const after = all.findLast((r) => r.seq > lastChange && alike(r.conditions, before.conditions));
-      const expected = source.expect(point, (after ?? before).conditions);
+      const expected = expectedOf(point, after ?? before);
       return [
         {
           point: point.name,
           label: point.label,
-          before: shown(before),
-          after: after && shown(after),
+          before: shown(point, before),
+          after: after && shown(point, after),
           expected: "none" in expected ? "" : `${formatVolts(expected.low)} to ${formatVolts(expected.high)}`,
         },
       ];

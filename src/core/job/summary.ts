@@ -1,8 +1,10 @@
 /** The one row a job that the board and the search need: derived from the tape, never the other way round. */
 
-import type { EnergyState } from "./energy";
-import type { JobEvent } from "./events/event";
-import { foldJob, openApprovals } from "./fold";
+import type { EnergyState } from "../safety/energy";
+import type { Settings } from "../shop/settings";
+import { openApprovals } from "../tape/fold";
+import type { JobView } from "./job-view";
+import { nextStep } from "./next-step";
 
 export interface JobSummary {
   owner: string;
@@ -17,15 +19,26 @@ export interface JobSummary {
   dueDate: string;
   openFindings: number;
   readings: number;
+  /** Since when it waits for whom it waits: the line that said so; the last line where it waits for the technician. */
+  waitingSince: string;
+  /** The next thing to do, with its station. */
+  nextStep: string;
+  nextStation: string;
+  /** Positions of parts that were replaced, upper case, each once: experiments do not count. */
+  replaced: string[];
   lastAt: string;
   openedAt: string;
   /** Everything worth searching, lower-case. */
   search: string;
 }
 
+/** What a summary is made of; a row with another number is made anew from its tape. Count it up when the summary changes. */
+export const SUMMARY_VERSION = 1;
+
 /** @param energy the state at the time of the last line, which takes the circuit to know. */
-export function summarise(events: JobEvent[], energy: EnergyState["kind"]): JobSummary {
-  const s = foldJob(events);
+export function summarise(view: JobView, energy: EnergyState["kind"], settings: Settings): JobSummary {
+  const s = view.state;
+  const next = nextStep(view, settings);
   const asked = openApprovals(s);
   const waitingOn = s.returned ? "done" : asked.length > 0 ? "owner" : (s.waiting?.on ?? "you");
   const identity = [s.identity?.maker, s.identity?.model].filter(Boolean).join(" ");
@@ -53,10 +66,14 @@ export function summarise(events: JobEvent[], energy: EnergyState["kind"]): JobS
     waitingUntil: s.waiting?.until ?? "",
     energy,
     dueDate: s.brief?.dueDate ?? "",
+    waitingSince: s.returned ? "" : (asked[0]?.at ?? s.waiting?.at ?? s.lastAt ?? ""),
+    nextStep: next?.says ?? "",
+    nextStation: next?.station ?? "",
+    replaced: [...new Set(s.changes.filter((c) => c.kind !== "experiment").map((c) => c.position.trim().toUpperCase()))].sort(),
     openFindings: s.findings.filter((f) => !f.closed).length,
     readings: s.readings.length,
     lastAt: s.lastAt ?? "",
-    openedAt: s.opened?.at ?? events[0]?.at ?? "",
+    openedAt: s.opened?.at ?? s.lines[0]?.event.at ?? "",
     search: words.filter(Boolean).join("\n").toLowerCase(),
   };
 }

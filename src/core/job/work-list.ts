@@ -1,7 +1,7 @@
 /** The work that the findings ask for: what the brief allows, what waits for the owner's yes, what was declined. */
 
-import type { JobState } from "./fold";
-import type { Severity } from "./events/words";
+import type { JobState } from "../tape/fold";
+import type { Severity } from "../tape/events/words";
 
 export interface WorkItem {
   /** Line of the finding. */

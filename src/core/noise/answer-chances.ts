@@ -1,6 +1,6 @@
 /** From decibels and ratios to the chances of an answer, as an ear and a meter judge them. */
 
-import { logistic } from "../numeric/statistics";
+import { logistic } from "../numeric/logistic";
 import { RIPPLE_READ } from "./test";
 
 /** An answer given wrongly, or an amp that does not keep to the model. */

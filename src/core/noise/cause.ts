@@ -1,8 +1,6 @@
 /** What a cause of a noise is: where it enters, what it changes, what it sounds like, how it answers. */
 
-import type { SoundKind } from "../job/events/words";
-
-export type Word = SoundKind | "speech or music" | "bursts on peaks" | "nothing at all";
+import type { SoundWord } from "../tape/sound-words";
 
 /** A current into a node (out of another, or of ground), at the mains frequency, twice it, or in the middle of the band. */
 export interface Enters {
@@ -22,7 +20,7 @@ export interface NoiseCause {
   refs: string[];
   prior: number;
   /** What it sounds like, and how likely each; what is not named is unlikely. */
-  sounds: Partial<Record<Word, number>>;
+  sounds: Partial<Record<SoundWord, number>>;
   /** Changes to the netlist that it is, in the engine's words. */
   changes: string[];
   /** The same less and more severe: what is read of it may be any of these. */

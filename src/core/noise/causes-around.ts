@@ -3,6 +3,7 @@
 import type { NoiseCause } from "./cause";
 import type { Chain } from "./chain";
 import { BUZZ, first, GONE, grid, signal } from "./typical";
+import * as texts from "../texts/noise";
 
 export function pickupCauses(chain: Chain): NoiseCause[] {
   const out: NoiseCause[] = [];
@@ -10,7 +11,7 @@ export function pickupCauses(chain: Chain): NoiseCause[] {
   if (chain.speaker)
     out.push({
       id: "induction",
-      says: "the mains transformer induces into the output transformer or its leads",
+      says: texts.mainsTransformerInducesInto(),
       refs: [],
       prior: 2,
       sounds: { "hum-mains": 0.7, buzz: 0.15, "hum-double": 0.15 },
@@ -22,9 +23,7 @@ export function pickupCauses(chain: Chain): NoiseCause[] {
     if (s.control || s === in0)
       out.push({
         id: `pickup ${s.name}`,
-        says: s.control
-          ? `a long or open lead at ${s.control}'s wiper picks up: its source is highest there at mid-travel`
-          : `the input lead inside picks up: high impedance and no shield as far as ${s.name}`,
+        says: s.control ? texts.longOpenLeadWiper(s.control) : texts.inputLeadInsidePicks(s.name),
         refs: s.control ? [s.control] : [],
         prior: 3,
         sounds: { "hum-mains": 0.55, buzz: 0.45 },
@@ -35,7 +34,7 @@ export function pickupCauses(chain: Chain): NoiseCause[] {
   if (in0)
     out.push({
       id: "shield",
-      says: `the shield of ${in0.envelope} or of its lead is missing or not grounded`,
+      says: texts.shieldLeadMissingNot(in0.envelope),
       refs: [in0.envelope],
       prior: 3,
       sounds: { "hum-mains": 0.5, buzz: 0.5 },
@@ -53,7 +52,7 @@ export function groundCauses(chain: Chain): NoiseCause[] {
   const out: NoiseCause[] = [
     {
       id: "ground inside",
-      says: "a ground inside the amp carries charging or heater current in series with the first stage",
+      says: texts.groundInsideAmpCarries(),
       refs: [],
       prior: 4,
       sounds: BUZZ,
@@ -63,7 +62,7 @@ export function groundCauses(chain: Chain): NoiseCause[] {
     },
     {
       id: "ground between",
-      says: "a ground loop between this amp and what is plugged into it",
+      says: texts.groundLoopBetweenAmp(),
       refs: [],
       prior: 4,
       sounds: { "hum-mains": 0.5, buzz: 0.5 },
@@ -73,7 +72,7 @@ export function groundCauses(chain: Chain): NoiseCause[] {
     },
     {
       id: "lift does not lift",
-      says: "the ground lift leaves the loop closed: its network, a screw or a shell still connects",
+      says: texts.groundLiftLeavesLoop(),
       refs: [],
       prior: 1.2,
       sounds: { "hum-mains": 0.5, buzz: 0.5 },
@@ -91,7 +90,7 @@ export function outsideCauses(chain: Chain): NoiseCause[] {
   const out: NoiseCause[] = [
     {
       id: "interference",
-      says: "a dimmer, a lamp or a supply nearby gets in by the air or by the mains",
+      says: texts.dimmerLampSupplyNearby(),
       refs: [],
       prior: 2.5,
       sounds: { buzz: 0.85, "hum-mains": 0.1, crackle: 0.05 },
@@ -101,7 +100,7 @@ export function outsideCauses(chain: Chain): NoiseCause[] {
     },
     {
       id: "radio",
-      says: "a transmitter is rectified at the first grid or at a bad joint of the input",
+      says: texts.transmitterRectifiedFirstGrid(),
       refs: [],
       prior: 1.5,
       sounds: { "speech or music": 0.9, buzz: 0.1 },
@@ -111,7 +110,7 @@ export function outsideCauses(chain: Chain): NoiseCause[] {
     },
     {
       id: "lead",
-      says: "the input lead or what is plugged in makes it",
+      says: texts.inputLeadWhatPlugged(),
       refs: [],
       prior: 3,
       sounds: { "hum-mains": 0.4, crackle: 0.4, buzz: 0.2 },
@@ -124,7 +123,7 @@ export function outsideCauses(chain: Chain): NoiseCause[] {
   if (chain.speaker)
     out.push({
       id: "speaker",
-      says: "the speaker or its lead rattles, rubs or makes bad contact",
+      says: texts.speakerLeadRattlesRubs(),
       refs: [],
       prior: 2,
       sounds: { crackle: 0.75, "bursts on peaks": 0.15, buzz: 0.1 },

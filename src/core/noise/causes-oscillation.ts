@@ -4,6 +4,7 @@ import type { Circuit } from "../circuit/circuit";
 import type { NoiseCause } from "./cause";
 import { feedbackOf, type Chain } from "./chain";
 import { first, GONE, grid, signal, SQUEAL } from "./typical";
+import * as texts from "../texts/noise";
 
 export function oscillationCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
   const out: NoiseCause[] = [];
@@ -13,7 +14,7 @@ export function oscillationCauses(circuit: Circuit, chain: Chain): NoiseCause[] 
   if (fed && driver)
     out.push({
       id: "feedback reversed",
-      says: `the feedback through ${fed} comes back in phase: the output transformer's leads are the wrong way round`,
+      says: texts.feedbackThroughComesBack(fed),
       refs: [fed],
       prior: 2.5,
       sounds: { squeal: 0.85, motorboating: 0.15 },
@@ -24,7 +25,7 @@ export function oscillationCauses(circuit: Circuit, chain: Chain): NoiseCause[] 
   for (const s of signal(chain))
     out.push({
       id: `${s.name} lead dress`,
-      says: `the leads of ${s.name} lie too near a later stage: it howls through the air`,
+      says: texts.leadsLieTooNear(s.name),
       refs: [s.envelope],
       prior: s === first(chain) ? 2.5 : 1.2,
       sounds: SQUEAL,
@@ -35,7 +36,7 @@ export function oscillationCauses(circuit: Circuit, chain: Chain): NoiseCause[] 
   if (last.length > 0 && driver) {
     out.push({
       id: "stopper",
-      says: "a grid or screen stopper of the output stage is missing or open",
+      says: texts.gridScreenStopperOutput(),
       refs: last.map((s) => s.envelope),
       prior: 2,
       sounds: { squeal: 0.5, "bursts on peaks": 0.5 },
@@ -45,7 +46,7 @@ export function oscillationCauses(circuit: Circuit, chain: Chain): NoiseCause[] 
     });
     out.push({
       id: "parasitic",
-      says: "the output stage or its driver oscillates on the peaks",
+      says: texts.outputStageDriverOscillates(),
       refs: [...new Set([driver.envelope, ...last.map((s) => s.envelope)])],
       prior: 2,
       sounds: { "bursts on peaks": 0.8, squeal: 0.2 },

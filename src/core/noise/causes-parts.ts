@@ -4,6 +4,7 @@ import type { Circuit } from "../circuit/circuit";
 import type { NoiseCause } from "./cause";
 import type { Chain, ChainStage } from "./chain";
 import { CRACKLE, GONE, grid, signal } from "./typical";
+import * as texts from "../texts/noise";
 
 export function tubeCauses(chain: Chain): NoiseCause[] {
   return chain.stages.flatMap((s, i): NoiseCause[] => {
@@ -12,7 +13,7 @@ export function tubeCauses(chain: Chain): NoiseCause[] {
     return [
       {
         id: `${s.name} microphonic`,
-        says: `${s.envelope} is microphonic`,
+        says: texts.isMicrophonic(s.envelope),
         refs: [s.envelope],
         prior: 2 * near,
         sounds: { squeal: 0.7, motorboating: 0.1, crackle: 0.2 },
@@ -22,7 +23,7 @@ export function tubeCauses(chain: Chain): NoiseCause[] {
       },
       {
         id: `${s.name} noisy`,
-        says: `${s.envelope} is noisy`,
+        says: texts.isNoisy(s.envelope),
         refs: [s.envelope],
         prior: 3 * near,
         sounds: { hiss: 0.5, crackle: 0.45, squeal: 0.05 },
@@ -43,7 +44,7 @@ export function partCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
     if (load)
       out.push({
         id: `${load.name} noisy`,
-        says: `${load.name}, the plate resistor of ${s.name}, is noisy`,
+        says: texts.plateResistorNoisy(load.name, s.name),
         refs: [load.name],
         prior: /carbon/.test(load.notes.kind ?? "carbon") ? 3 : 0.4,
         sounds: { crackle: 0.55, hiss: 0.45 },
@@ -55,7 +56,7 @@ export function partCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
     for (const c of couplings(circuit, s, chain))
       out.push({
         id: `${c.name} leaky`,
-        says: `${c.name} leaks: direct voltage reaches what follows it`,
+        says: texts.leaksDirectVoltageReaches(c.name),
         refs: [c.name],
         prior: 2.5,
         sounds: CRACKLE,
@@ -68,7 +69,7 @@ export function partCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
     if (s.control)
       out.push({
         id: `${s.control} dirty`,
-        says: `${s.control} is dirty or worn`,
+        says: texts.dirtyWorn(s.control),
         refs: [s.control],
         prior: 4,
         sounds: { crackle: 0.9, hiss: 0.1 },
@@ -79,7 +80,7 @@ export function partCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
       });
     out.push({
       id: `${s.name} contacts`,
-      says: `the socket of ${s.envelope} or a joint at it makes bad contact`,
+      says: texts.socketJointMakesBad(s.envelope),
       refs: [s.envelope],
       prior: 2.5,
       sounds: { crackle: 0.85, "hum-mains": 0.15 },
@@ -96,7 +97,7 @@ export function partCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
 export function boardLeaks(circuit: Circuit): NoiseCause[] {
   return circuit.near.map(([a, b]) => ({
     id: `${a}~${b} board leak`,
-    says: `flux or wax conducts on the board between ${a} and ${b}`,
+    says: texts.fluxWaxConductsBoard(a, b),
     refs: [`${a}~${b}`],
     prior: 1,
     sounds: CRACKLE,
@@ -134,7 +135,7 @@ export function lostSignal(circuit: Circuit, chain: Chain): NoiseCause[] {
             ...silent,
             id: `${s.name} dead`,
             fault: `${s.tube.name} dead`,
-            says: `${s.envelope} passes nothing`,
+            says: texts.passesNothing(s.envelope),
             refs: [s.envelope],
             changes: [`${s.tube.name}=dead`],
           },
@@ -146,7 +147,7 @@ export function lostSignal(circuit: Circuit, chain: Chain): NoiseCause[] {
           ...silent,
           id: `${c.name} open`,
           fault: `${c.name} open`,
-          says: `${c.name} passes nothing on`,
+          says: texts.passesNothing2(c.name),
           refs: [c.name],
           changes: [`${c.name}=open`],
         }))),

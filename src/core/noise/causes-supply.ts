@@ -4,6 +4,7 @@ import type { Circuit } from "../circuit/circuit";
 import type { Enters, NoiseCause } from "./cause";
 import type { Chain, ChainStage } from "./chain";
 import { GONE, grid, HUM, RIPPLE, signal } from "./typical";
+import * as texts from "../texts/noise";
 
 export function supplyCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
   const out: NoiseCause[] = [];
@@ -24,14 +25,14 @@ export function supplyCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
         ...base,
         id: `${name} open`,
         fault: `${name} open`,
-        says: `${name} has lost its capacitance: no filter at ${rail.name}`,
+        says: texts.hasLostCapacitanceNo(name, rail.name),
         prior: old ? 5 : 1,
         changes: [`${name}=open`],
       });
       out.push({
         ...base,
         id: `${name} low`,
-        says: `${name} has little of its capacitance left`,
+        says: texts.hasLittleCapacitanceLeft(name),
         prior: old ? 7 : 1,
         changes: [left(0.25)],
         severities: [[left(0.5)], [left(0.1)]],
@@ -43,7 +44,7 @@ export function supplyCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
     for (const name of rail.capacitors)
       out.push({
         id: `${name} motorboating`,
-        says: `stages feed back through the supply: ${name} no longer decouples ${rail.name}`,
+        says: texts.stagesFeedBackThrough(name, rail.name),
         refs: [name],
         prior: 1.5,
         sounds: { motorboating: 0.85, squeal: 0.1, "hum-double": 0.05 },
@@ -61,7 +62,7 @@ export function pairCauses(channel: Chain): NoiseCause[] {
   if (pair.length < 2) return [];
   return pair.slice(0, 2).map((weak) => ({
     id: `${weak.envelope} weak`,
-    says: `the output pair is unbalanced, ${weak.envelope} the weaker: ripple no longer cancels`,
+    says: texts.outputPairUnbalancedWeaker(weak.envelope),
     refs: [weak.envelope],
     prior: 4,
     sounds: RIPPLE,
@@ -86,7 +87,7 @@ export function heaterCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
   const out: NoiseCause[] = [
     {
       id: "heater reference",
-      says: "the heater winding has no reference: it hums into the first grids through the wiring",
+      says: texts.heaterWindingHasNo(),
       refs: [],
       prior: circuit.heaters.some((h) => !h.string && !h.reference) ? 6 : 2,
       sounds: HUM,
@@ -96,7 +97,7 @@ export function heaterCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
     },
     {
       id: "heater unbalanced",
-      says: "the heater winding's two sides are unbalanced: one half of its centre tap or of its balance control is open",
+      says: texts.heaterWindingsTwoSides(),
       refs: [],
       prior: 2.5,
       sounds: HUM,
@@ -106,7 +107,7 @@ export function heaterCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
     },
     {
       id: "heater wiring",
-      says: "heater wires run too near a grid, or are not twisted",
+      says: texts.heaterWiresRunToo(),
       refs: [],
       prior: 2,
       sounds: HUM,
@@ -119,7 +120,7 @@ export function heaterCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
     if (s.tube)
       out.push({
         id: `${s.name} hk`,
-        says: `${s.envelope} leaks from heater to cathode`,
+        says: texts.leaksFromHeaterCathode(s.envelope),
         refs: [s.envelope],
         prior: 3,
         sounds: HUM,

@@ -7,6 +7,7 @@ import { boardLeaks, lostSignal, partCauses, tubeCauses } from "./causes-parts";
 import { heaterCauses, pairCauses, supplyCauses } from "./causes-supply";
 import type { NoiseCause } from "./cause";
 import { channelsOf, type Chain } from "./chain";
+import * as texts from "../texts/noise";
 
 /** All causes of a circuit, with the weights that they have before any test. Scutum's own figures. */
 export function noiseCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
@@ -17,7 +18,7 @@ export function noiseCauses(circuit: Circuit, chain: Chain): NoiseCause[] {
     ...channels.flatMap((channel) => {
       const own = channelCauses(circuit, channel);
       const side = channels.length > 1 && chain.speakers.find((s) => s.node === channel.speaker)?.name;
-      return side ? own.map((c) => ({ ...c, id: `${c.id} ${side}`, says: `${side}'s channel: ${c.says}` })) : own;
+      return side ? own.map((c) => ({ ...c, id: `${c.id} ${side}`, says: texts.sChannel(side, c.says) })) : own;
     }),
     ...boardLeaks(circuit),
   ];

@@ -1,8 +1,9 @@
 /** The signal chain of a circuit as noise sees it: stages in order, their controls, the rails that feed them, where it comes out. */
 
+import { isRectifier } from "../circuit/blocks";
 import { primaryNodes } from "../circuit/blocks";
 import { envelopeOf, findElement, type Circuit, type Element } from "../circuit/circuit";
-import { isLineConnected } from "../circuit/line";
+import { isLineConnected } from "../circuit/mains-connection";
 import { alter, pinNode } from "../circuit/alter";
 
 export interface ChainStage {
@@ -91,7 +92,7 @@ export function chainOf(circuit: Circuit): Chain {
 function railsOf(circuit: Circuit): (Rail & { negative: boolean })[] {
   const found: (Rail & { negative: boolean })[] = [];
   const passes = (e: Element) => e.letter === "R" || e.letter === "L" || e.type === "SW" || e.type === "SW2" || e.type === "POT";
-  for (const rectifier of circuit.elements.filter((e) => e.type?.startsWith("RECT_") || e.type === "DOUBLER")) {
+  for (const rectifier of circuit.elements.filter((e) => isRectifier(e.type))) {
     const negative = rectifier.nodes[0] === "0";
     const reached = new Set<string>([rectifier.nodes[negative ? 1 : 0]!]);
     for (const node of reached) {

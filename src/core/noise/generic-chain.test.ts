@@ -1,5 +1,5 @@
 import { readCircuit } from "../circuit/read";
-import { isolate } from "../suspects/isolate";
+import { isolate } from "../diagnosis/isolate";
 import { genericCircuit, USUAL_CHAIN, type GenericChain } from "./generic-chain";
 import { NoiseTable } from "./noise-table";
 

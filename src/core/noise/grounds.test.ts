@@ -1,5 +1,5 @@
 import { compareSchemes, gaugeArea, judgeBond, liftLeaves, rewired, solveGrounds, wireOhms } from "./grounds";
-import type { GroundMapDrawn } from "../job/events/noise";
+import type { GroundMapDrawn } from "../tape/events/noise-events";
 
 const wire = (from: string, to: string, area = 0.5, length = 0.1) => ({ from, to, area, length });
 

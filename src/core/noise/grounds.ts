@@ -4,7 +4,8 @@
  */
 
 import { solve } from "../numeric/dense";
-import type { GroundCurrent, GroundMapDrawn, GroundWire } from "../job/events/noise";
+import type { GroundCurrent, GroundMapDrawn, GroundWire } from "../tape/events/noise-events";
+import * as texts from "../texts/noise";
 
 /** Ohm metres of copper at 20 °C. Source: IEC 60028. */
 export const COPPER = 1.7241e-8;
@@ -53,20 +54,19 @@ export function solveGrounds(map: Pick<GroundMapDrawn, "wires" | "currents" | "i
   const points = [...new Set(map.wires.flatMap((w) => [w.from, w.to]))];
   const problems: string[] = [];
   for (const p of [map.inputGround, map.stageGround, ...map.currents.flatMap((c) => [c.from, c.to])])
-    if (!points.includes(p) && !problems.some((x) => x.includes(`"${p}"`))) problems.push(`no wire goes to "${p}"`);
+    if (!points.includes(p) && !problems.some((x) => x.includes(`"${p}"`))) problems.push(texts.noWireGoes(p));
   const ohms = map.wires.map(wireOhms);
   const parts = partsOf(points, map.wires);
   const currents = map.currents.filter((c) => {
     if (!points.includes(c.from) || !points.includes(c.to)) return false;
     if (parts.get(c.from) === parts.get(c.to)) return true;
-    problems.push(`${c.what} has no way back: "${c.from}" and "${c.to}" are not joined`);
+    problems.push(texts.hasNoWayBack(c.what, c.from, c.to));
     return false;
   });
   const each = currents.map((c) => potentials(points, map.wires, ohms, c));
   const at = (v: Map<string, number>, p: string) => v.get(p) ?? 0;
   const joined = points.includes(map.inputGround) && parts.get(map.inputGround) === parts.get(map.stageGround);
-  if (points.includes(map.inputGround) && points.includes(map.stageGround) && !joined)
-    problems.push("the input's ground and the first stage's are not joined");
+  if (points.includes(map.inputGround) && points.includes(map.stageGround) && !joined) problems.push(texts.inputsGroundFirstStages());
   const by = currents
     .map((c, i) => ({ what: c.what, volts: joined ? Math.abs(at(each[i]!, map.inputGround) - at(each[i]!, map.stageGround)) : 0 }))
     .sort((a, b) => b.volts - a.volts);
@@ -226,16 +226,16 @@ export function liftLeaves(
 export function judgeBond(map: Pick<GroundMapDrawn, "bondOhms" | "ownBolt">, limit = BOND_OHMS): { sound: boolean; says: string }[] {
   return [
     map.ownBolt === undefined
-      ? { sound: false, says: "Whether the safety earth has a bolt of its own was not looked at" }
+      ? { sound: false, says: texts.whetherSafetyEarthHas() }
       : map.ownBolt
-        ? { sound: true, says: "The safety earth stands on a bolt of its own, on bare metal" }
+        ? { sound: true, says: texts.safetyEarthStandsBolt() }
         : {
             sound: false,
-            says: "The safety earth shares its bolt or stands on paint: it gets one of its own, on bare metal, with a locking washer",
+            says: texts.safetyEarthSharesBolt(),
           },
     map.bondOhms === undefined
-      ? { sound: false, says: `Its bond was not measured: from the plug's earth pin to the chassis, ${limit} Ω at most` }
-      : { sound: map.bondOhms <= limit, says: `Its bond reads ${map.bondOhms} Ω; ${limit} Ω at most` },
+      ? { sound: false, says: texts.bondWasNotMeasured(limit) }
+      : { sound: map.bondOhms <= limit, says: texts.bondReadsMost(map.bondOhms, limit) },
   ];
 }
 
@@ -243,33 +243,33 @@ export function judgeBond(map: Pick<GroundMapDrawn, "bondOhms" | "ownBolt">, lim
 export const HEATER_CHECKS: { id: string; what: string; why: string }[] = [
   {
     id: "reference",
-    what: "The winding is referred to ground: centre tap, two resistors or a balance control",
-    why: "without it the whole winding floats on stray capacitance and hums into every cathode",
+    what: texts.windingReferredGroundCentre,
+    why: texts.withoutWholeWindingFloats,
   },
   {
     id: "twisted",
-    what: "The pair is twisted tightly as far as each socket",
-    why: "the two fields cancel only where the wires are as near each other as both are to the grid",
+    what: texts.pairTwistedTightlyFar,
+    why: texts.twoFieldsCancelOnly,
   },
   {
     id: "corner",
-    what: "It runs in the chassis corner, or high above the sockets, away from grid leads",
-    why: "picofarads to a grid of a megohm are enough",
+    what: texts.runsChassisCornerHigh,
+    why: texts.picofaradsGridMegohmEnough,
   },
-  { id: "crosses", what: "It crosses signal leads at a right angle", why: "side by side couples along the whole length" },
+  { id: "crosses", what: texts.crossesSignalLeadsRight, why: texts.sideSideCouplesAlong },
   {
     id: "phase",
-    what: "Push-pull sockets are wired the same way round",
-    why: "what both halves pick up alike cancels in the output transformer",
+    what: texts.pushPullSocketsWired,
+    why: texts.whatBothHalvesPick,
   },
   {
     id: "single",
-    what: "No socket uses the chassis as one heater lead",
-    why: "amperes in the chassis are in series with every ground on it",
+    what: texts.noSocketUsesChassis,
+    why: texts.amperesChassisSeriesEvery,
   },
   {
     id: "lifted",
-    what: "Cathode followers and cascodes: the winding is lifted in voltage where cathodes stand high",
-    why: "heater to cathode insulation leaks and breaks down beyond its rating",
+    what: texts.cathodeFollowersCascodesWinding,
+    why: texts.heaterCathodeInsulationLeaks,
   },
 ];

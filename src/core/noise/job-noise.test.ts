@@ -1,10 +1,11 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "../circuit/read";
-import type { Conditions } from "../job/events/bench";
-import type { EventDraft } from "../job/events/event";
-import { foldJob } from "../job/fold";
-import { tape } from "../job/tape-for-tests";
-import { noiseOf, runsOf } from "./job-noise";
+import type { Conditions } from "../tape/events/measuring-events";
+import type { EventDraft } from "../tape/events/event";
+import { foldJob } from "../tape/fold";
+import { tape } from "../tape/tape-for-tests";
+import { conditionRuns } from "../intermittent/condition-runs";
+import { noiseOf } from "./job-noise";
 
 const { circuit } = readCircuit(readFileSync("demo/amps/wren-5.cir", "utf8"));
 const state = (...drafts: EventDraft[]) => foldJob(tape(...drafts.map((d, i): [number, EventDraft] => [i, d])));
@@ -30,8 +31,8 @@ test("AC volts on a rail by its point or its node; a grid's, one behind a lamp a
 test("what was answered and tried before the last change was another amp", () => {
   const before = state(answer, run, ac("B1", 9));
   expect(noiseOf(before, circuit).answers).toEqual([{ test: "sound", outcome: "buzz" }]);
-  expect(runsOf(before)).toEqual([{ seq: 2, settings: { lead: "long" }, bad: "some" }]);
+  expect(conditionRuns(before)).toEqual([{ seq: 2, settings: { lead: "long" }, bad: "some" }]);
   const after = state(answer, run, ac("B1", 9), fitted);
   expect(noiseOf(after, circuit)).toEqual({ answers: [], rails: [] });
-  expect(runsOf(after)).toEqual([]);
+  expect(conditionRuns(after)).toEqual([]);
 });

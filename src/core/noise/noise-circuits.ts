@@ -7,6 +7,7 @@ import { operatingPoint, type OperatingPoint } from "../solver/operating-point";
 import { pulsesOf, rippleAmp, rippleOf, type Pulses } from "../solver/ripple";
 import { SmallSignal, type Phasor } from "../solver/small-signal";
 import type { NoiseTest } from "./test";
+import * as texts from "../texts/noise";
 
 export interface Solved {
   op: OperatingPoint;
@@ -20,6 +21,8 @@ export class NoiseCircuits {
   private readonly solved = new Map<string, Solved>();
   private readonly transfers = new Map<string, Phasor[] | undefined>();
   private readonly ripples = new Map<string, Map<string, number>>();
+  /** Circuits whose linear amp has no answer, with the reason. */
+  readonly unsolved = new Set<string>();
   private readonly start: Float64Array;
 
   /** @throws Error when the sound amp does not settle. */
@@ -28,7 +31,7 @@ export class NoiseCircuits {
     private readonly mains: number,
   ) {
     const { op } = this.at([], {});
-    if (!op.converged) throw new Error(`the amp does not settle at ${op.unsettled.join(", ")}`);
+    if (!op.converged) throw new Error(texts.ampDoesNotSettle(op.unsettled.join(", ")));
     this.start = op.x;
   }
 
@@ -87,7 +90,10 @@ export class NoiseCircuits {
     if (out === undefined) return undefined;
     try {
       return (ripple ? rippleAmp(op, pulses) : new SmallSignal(op)).toOutput(out, hertz);
-    } catch {
+    } catch (error) {
+      if (!(error instanceof RangeError)) throw error;
+      // An amp whose linear part has no answer: what it would sound like is not known, and is said to be.
+      this.unsolved.add(`${changes.join(", ") || texts.theAmpAsIt()}: ${error.message}`);
       return undefined;
     }
   }

@@ -4,13 +4,14 @@ import type { Circuit } from "../circuit/circuit";
 import { NoiseCircuits, type Left } from "./noise-circuits";
 import { magnitude } from "../solver/small-signal";
 import { EDGES, heard, rippleBucket, sideChances, smooth, sweptChances, touchedChances } from "./answer-chances";
-import type { Answer } from "../suspects/isolate";
+import type { Answer } from "../diagnosis/isolate";
 import type { RailReading } from "./job-noise";
 import type { Enters, NoiseCause } from "./cause";
 import { noiseCauses } from "./causes";
 import { chainOf, envelopesOf, withUnlikePairs, type Chain } from "./chain";
 import { NOT_SURE, NOW_AND_THEN, RIPPLE_READ, SWEPT, TOUCHED, WORDS, type NoiseTest } from "./test";
 import { noiseTests } from "./tests";
+import * as texts from "../texts/noise";
 
 export interface NoiseTableOptions {
   mains: number;
@@ -34,6 +35,10 @@ export class NoiseTable {
   /** Volts rms of ripple that a sound amp has at each rail, by node. */
   readonly soundRipple = new Map<string, number>();
   readonly anyway = [NOT_SURE, NOW_AND_THEN];
+  /** What could not be reckoned with, a sentence each: such a cause answers no test, so nothing counts for it or against it. */
+  get doubts(): string[] {
+    return [...this.circuits.unsolved];
+  }
   private readonly circuits: NoiseCircuits;
   private readonly chances = new Map<string, number[][]>();
   private readonly outcomes = new Map<string, ReadonlyMap<string, number>>();
@@ -152,7 +157,7 @@ export class NoiseTable {
       for (const name of rail.capacitors) {
         const rated = this.circuits.circuit.elements.find((e) => e.name === name)?.notes.volts;
         const volts = op.x[op.network.index.get(rail.node) ?? -1] ?? 0;
-        if (rated && volts > rated) return `${rail.name} would rise to ${Math.round(volts)} V, over the ${rated} V of ${name}`;
+        if (rated && volts > rated) return texts.wouldRiseOver(rail.name, Math.round(volts), rated, name);
       }
     return undefined;
   }

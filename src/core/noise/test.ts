@@ -1,12 +1,12 @@
 /** What a test of a noise is, and the words that it is answered with. */
 
-import type { Word } from "./cause";
+import type { SoundWord } from "../tape/sound-words";
 
 export const CHANGES_HEARD = ["gone", "less", "no change", "more"] as const;
 export const SWEPT = ["no change", "louder as it goes up", "loudest part-way", "louder as it goes down"] as const;
 export const RIPPLE_READ = ["as it should be", "two to five times", "over five times", "less than it should be"] as const;
 export const TOUCHED = ["loud", "soft", "nothing"] as const;
-export const WORDS: Word[] = [
+export const WORDS: SoundWord[] = [
   "hum-mains",
   "hum-double",
   "buzz",

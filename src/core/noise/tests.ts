@@ -6,6 +6,7 @@ import { swapPair } from "./causes-supply";
 import { channelsOf, envelopesOf, feedbackOf, type Chain } from "./chain";
 import { CHANGES_HEARD, LIVE, OFF, RIPPLE_READ, TOUCHED, WORDS, type NoiseTest } from "./test";
 import { controlTests, outsideTests, sideTest } from "./tests-outside";
+import * as texts from "../texts/noise";
 
 /** Grounds a grid for signal: large beside any grid leak at mains frequency. */
 const GROUNDING_FARADS = 1e-6;
@@ -22,8 +23,8 @@ export function noiseTests(
   return [
     {
       id: "sound",
-      what: "What does it sound like?",
-      how: "Record it, or choose by ear. Nothing played, all controls where it is heard.",
+      what: texts.whatDoesSoundLike(),
+      how: texts.recordChooseEarNothing(),
       outcomes: WORDS,
       cost: 0.3,
     },
@@ -44,8 +45,8 @@ function inputTests(chain: Chain): NoiseTest[] {
   return [
     {
       id: "short:input",
-      what: "Short the input jack",
-      how: "A shorted plug.",
+      what: texts.shortInputJack(),
+      how: texts.shortedPlug(),
       outcomes: CHANGES_HEARD,
       cost: 0.5,
       circuit: { set: channelsOf(chain).flatMap((c) => (c.input ? [`${c.input}~0=1`] : [])) },
@@ -56,8 +57,8 @@ function inputTests(chain: Chain): NoiseTest[] {
         const stage = chain.stages.find((s) => (s.grid ?? s.in) === g)!;
         return {
           id: `ground:${g}`,
-          what: `Ground the grid of ${stage.name} through 1 µF`,
-          how: "Capacitor clipped to chassis, 400 V or more, its free end on an insulated probe.",
+          what: texts.groundGridThrough(stage.name),
+          how: texts.capacitorClippedChassisMore(),
           outcomes: CHANGES_HEARD,
           cost: 1.6,
           caution: LIVE,
@@ -77,35 +78,35 @@ function tubeTests(
   for (const v of envelopesOf(chain)) {
     out.push({
       id: `tap:${v}`,
-      what: `Tap ${v} lightly`,
-      how: "A pencil with a rubber end.",
+      what: texts.tapLightly(v),
+      how: texts.pencilRubberEnd(),
       outcomes: CHANGES_HEARD,
       cost: 0.6,
       caution: LIVE,
     });
     out.push({
       id: `swap:${v}`,
-      what: `A known good tube for ${v}`,
-      how: "Off, wait, swap, on; the old one back afterwards.",
+      what: texts.knownGoodTube(v),
+      how: texts.offWaitSwapOld(),
       outcomes: CHANGES_HEARD,
       cost: 1.5,
-      caution: "Power off; output tubes stay hot for minutes.",
+      caution: texts.powerOffOutputTubes(),
     });
     if (output.includes(v)) continue;
     if (chain.string) {
-      refused(`pulling ${v}`, "its heater is one of a series string: the others would go cold with it");
+      refused(texts.pulling(v), texts.heaterOneSeriesString());
       continue;
     }
     const over = rises([v]);
-    if (over) refused(`pulling ${v}`, over);
+    if (over) refused(texts.pulling(v), over);
     else
       out.push({
         id: `pull:${v}`,
-        what: `Pull ${v}`,
-        how: "Off, out, on again.",
+        what: texts.pull(v),
+        how: texts.offOutAgain(),
         outcomes: CHANGES_HEARD,
         cost: 2,
-        caution: "Power off before a tube comes out or goes in.",
+        caution: texts.powerOffBeforeTube(),
         circuit: { without: [v] },
       });
   }
@@ -114,24 +115,24 @@ function tubeTests(
     if (pair.length < 2) continue;
     out.push({
       id: swapPair(pair),
-      what: `Swap ${pair[0]!.envelope} and ${pair[1]!.envelope}`,
-      how: "Or fit a matched pair.",
+      what: texts.swapAnd(pair[0]!.envelope, pair[1]!.envelope),
+      how: texts.fitMatchedPair(),
       outcomes: CHANGES_HEARD,
       cost: 1.6,
-      caution: "Power off; they stay hot for minutes. Read the bias again.",
+      caution: texts.powerOffTheyStay(),
     });
   }
   if (output.length > 0 && !chain.string) {
     const over = rises(output);
-    if (over) refused(`pulling ${output.join(", ")}`, over);
+    if (over) refused(texts.pulling(output.join(", ")), over);
     else
       out.push({
         id: "pullOutput",
-        what: `Pull the output ${output.length > 1 ? "tubes" : "tube"}: ${output.join(", ")}`,
-        how: "What is still heard does not come through them.",
+        what: texts.pullOutput(output.length > 1 ? "tubes" : "tube", output.join(", ")),
+        how: texts.whatStillHeardDoes(),
         outcomes: CHANGES_HEARD,
         cost: 2.4,
-        caution: "Power off first. Every rail rises without them: keep it short.",
+        caution: texts.powerOffFirstEvery(),
         circuit: { without: output },
       });
   }
@@ -156,20 +157,15 @@ function insideTests(
     inside: true,
   });
   const out: NoiseTest[] = [
-    test("reference", "Give the heater winding a temporary reference", "100 Ω from each side to chassis.", 2.6),
-    test("star", "Return the first stage's ground by a wire of its own", "To the first reservoir's minus, the old return opened.", 3.5),
-    test("stopper", "Fit stoppers at the output grids and screens for a trial", "1.5 kΩ and 470 Ω right at the sockets.", 3.5),
+    test("reference", texts.giveHeaterWindingTemporary(), texts.fromEachSideChassis(), 2.6),
+    test("star", texts.returnFirstStagesGround(), texts.firstReservoirsMinusOld(), 3.5),
+    test("stopper", texts.fitStoppersOutputGrids(), texts.rightSockets(), 3.5),
   ];
   for (const rail of [...chain.rails, ...chain.bias])
     for (const name of rail.capacitors) {
       const part = circuit.elements.find((e) => e.name === name)!;
       out.push({
-        ...test(
-          `bridge:${name}`,
-          `Hold a good capacitor across ${name}`,
-          `Same size or near, rated ${above(unloaded(rail.node), rail.name)}; mind the polarity. Off, proven dead, clip it on; on, listen; off, proven dead again.`,
-          2.2,
-        ),
+        ...test(`bridge:${name}`, texts.holdGoodCapacitorAcross(name), texts.sameSizeNearRated(above(unloaded(rail.node), rail.name)), 2.2),
         circuit: { capacitor: { node: rail.node, farads: part.value! } },
       });
     }
@@ -177,27 +173,26 @@ function insideTests(
     causes.flatMap((c) => Object.keys(c.reacts).filter((id) => id.startsWith(FREEZE))).map((id) => id.slice(FREEZE.length)),
   ))
     out.push({
-      ...test(`${FREEZE}${part}`, `Cool ${part} with freezing spray`, "A short burst through the straw, the amp running.", 1.2),
+      ...test(`${FREEZE}${part}`, texts.coolFreezingSpray(part), texts.shortBurstThroughStraw(), 1.2),
       caution: LIVE,
       inside: false,
     });
   for (const channel of channelsOf(chain)) {
     const fed = feedbackOf(circuit, channel);
-    if (fed) out.push(test(`feedback:${fed}`, "Open the feedback lead", `At ${fed}.`, 2.8));
+    if (fed) out.push(test(`feedback:${fed}`, texts.openFeedbackLead(), `At ${fed}.`, 2.8));
   }
-  if (chain.speaker)
-    out.push(test("turn", "Turn the output transformer, or move it away on its leads", "Loosen it, keep the leads clear.", 4));
+  if (chain.speaker) out.push(test("turn", texts.turnOutputTransformerMove(), texts.loosenKeepLeadsClear(), 4));
   return out;
 }
 
 const above = (volts: number | undefined, rail: string) =>
-  volts === undefined ? "for the rail unloaded" : `above the ${Math.round(Math.abs(volts))} V that ${rail} rises to unloaded`;
+  volts === undefined ? texts.railUnloaded() : texts.aboveRisesUnloaded(Math.round(Math.abs(volts)), rail);
 
 function railTests(chain: Chain): NoiseTest[] {
   return [...chain.rails, ...chain.bias].map((r) => ({
     id: `ac:${r.node}`,
-    what: `AC volts at ${r.name}`,
-    how: "Meter on AC; a true-rms one reads ripple right. It needs a capacitor in it, or one in the lead.",
+    what: texts.acVolts(r.name),
+    how: texts.meterAcTrueRms(),
     outcomes: RIPPLE_READ,
     cost: 0.9,
     caution: LIVE,
@@ -207,13 +202,13 @@ function railTests(chain: Chain): NoiseTest[] {
 
 function touchTests(chain: Chain, refused: (what: string, why: string) => void): NoiseTest[] {
   if (chain.lineConnected) {
-    refused("touching grids", "one side of the line is the chassis of this set");
+    refused(texts.touchingGrids(), texts.oneSideLineChassis());
     return [];
   }
   return chain.stages.map((s) => ({
     id: `touch:${s.grid ?? s.in}`,
-    what: `Touch the grid of ${s.name} through the safe probe`,
-    how: "Insulated probe, 100 kΩ and 10 nF in it; a quick touch, volume low.",
+    what: texts.touchGridThroughSafe(s.name),
+    how: texts.insulatedProbeNfQuick(),
     outcomes: TOUCHED,
     cost: 0.8,
     caution: LIVE,

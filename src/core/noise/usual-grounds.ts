@@ -1,44 +1,50 @@
 /** A first ground map of an amp from its circuit: the points that every amp has, with the currents that are known of it. */
 
 import type { Circuit } from "../circuit/circuit";
-import type { GroundMapDrawn } from "../job/events/noise";
+import type { GroundMapDrawn } from "../tape/events/noise-events";
 import { operatingPoint } from "../solver/operating-point";
 import { pulsesOf } from "../solver/ripple";
 import { chainOf } from "./chain";
+import * as texts from "../texts/noise";
 
 /** Copper of the usual hook-up wire, mm², and a length inside a chassis, m. */
 const HOOKUP = 0.35;
 const INSIDE = 0.12;
 /** What a heater winding drives through its reference by the leakage of sockets and heaters, amperes. */
 const HEATER_LEAKS = 2e-4;
-const ALONE = { inputGround: "input jack", stageGround: "first stage" };
+const ALONE = { inputGround: texts.inputJack, stageGround: texts.firstStage };
 
 /** @param mains volts. The map is a bus as most amps have one: to be corrected to what is found. */
 export function usualGrounds(circuit: Circuit | undefined, mains: number | undefined): GroundMapDrawn {
   const wire = (from: string, to: string, length = INSIDE) => ({ from, to, area: HOOKUP, length });
   const chain = circuit && chainOf(circuit);
-  const names = ["first reservoir", ...(chain?.rails.slice(1).map((r) => `${r.capacitors[0]} minus`) ?? ["second reservoir"])];
+  const names = [texts.firstReservoir(), ...(chain?.rails.slice(1).map((r) => texts.minus(r.capacitors[0])) ?? [texts.secondReservoir()])];
   const wires = [
-    wire("input jack", "first stage"),
-    wire("first stage", names.at(-1)!),
+    wire(texts.inputJack2(), texts.firstStage2()),
+    wire(texts.firstStage2(), names.at(-1)!),
     ...names
       .slice(1)
       .map((n, i) => wire(n, names[i]!))
       .reverse(),
-    wire("output stage", "first reservoir"),
-    wire("speaker jack", "first reservoir"),
-    wire("first reservoir", "chassis", 0.05),
+    wire(texts.outputStage(), texts.firstReservoir()),
+    wire(texts.speakerJack(), texts.firstReservoir()),
+    wire(texts.firstReservoir(), "chassis", 0.05),
     // A jack whose bushing touches the panel: as most were made.
-    { from: "input jack", to: "chassis", area: 0, length: 0 },
-    wire("transformer centre tap", "first reservoir"),
+    { from: texts.inputJack2(), to: "chassis", area: 0, length: 0 },
+    wire(texts.transformerCentreTap(), texts.firstReservoir()),
   ];
   const watts = Number(circuit?.facts.watts) || 10;
   const load = circuit?.elements.find((e) => e.type?.startsWith("OPT_"))?.params.load;
   const currents = [
-    { what: "charging pulses", from: "first reservoir", to: "transformer centre tap", amps: pulseAmps(circuit, mains) },
-    { what: "output stage, signal", from: "output stage", to: "first reservoir", amps: 0.05 },
-    { what: "speaker", from: "speaker jack", to: "first reservoir", amps: Math.sqrt(watts / (typeof load === "number" ? load : 8)) },
-    { what: "heater leakage", from: "first stage", to: "chassis", amps: HEATER_LEAKS },
+    { what: texts.chargingPulses(), from: texts.firstReservoir(), to: texts.transformerCentreTap(), amps: pulseAmps(circuit, mains) },
+    { what: texts.outputStageSignal(), from: texts.outputStage(), to: texts.firstReservoir(), amps: 0.05 },
+    {
+      what: "speaker",
+      from: texts.speakerJack(),
+      to: texts.firstReservoir(),
+      amps: Math.sqrt(watts / (typeof load === "number" ? load : 8)),
+    },
+    { what: texts.heaterLeakage(), from: texts.firstStage2(), to: "chassis", amps: HEATER_LEAKS },
   ];
   return { wires, currents: currents.map((c) => ({ ...c, amps: Number(c.amps.toPrecision(2)) })), ...ALONE };
 }

@@ -31,6 +31,38 @@ export function solve(a: ArrayLike<number>, b: ArrayLike<number>): number[] {
   return x;
 }
 
+/** The same for one use each, fast: `a` is overwritten, the answer stands in `b`. @returns false when A is singular. */
+export function solveInPlace(a: Float64Array, b: Float64Array): boolean {
+  const n = b.length;
+  for (let k = 0; k < n; k++) {
+    let pivot = k;
+    for (let i = k + 1; i < n; i++) if (Math.abs(a[i * n + k]!) > Math.abs(a[pivot * n + k]!)) pivot = i;
+    if (!(Math.abs(a[pivot * n + k]!) > 1e-300)) return false;
+    if (pivot !== k) {
+      for (let j = k; j < n; j++) {
+        const t = a[k * n + j]!;
+        a[k * n + j] = a[pivot * n + j]!;
+        a[pivot * n + j] = t;
+      }
+      const t = b[k]!;
+      b[k] = b[pivot]!;
+      b[pivot] = t;
+    }
+    for (let i = k + 1; i < n; i++) {
+      const f = a[i * n + k]! / a[k * n + k]!;
+      if (f === 0) continue;
+      for (let j = k + 1; j < n; j++) a[i * n + j]! -= f * a[k * n + j]!;
+      b[i]! -= f * b[k]!;
+    }
+  }
+  for (let k = n - 1; k >= 0; k--) {
+    let sum = b[k]!;
+    for (let j = k + 1; j < n; j++) sum -= a[k * n + j]! * b[j]!;
+    b[k] = sum / a[k * n + k]!;
+  }
+  return true;
+}
+
 /**
  * Eigenvalues and orthonormal eigenvectors of a symmetric matrix by Jacobi rotations.
  * @returns `values[k]` with `vectors[k]` (length n each).

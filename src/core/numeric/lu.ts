@@ -13,13 +13,15 @@ interface Order {
   rowsFrom: Int32Array;
   columns: Int32Array;
   columnsFrom: Int32Array;
+  /** Places that take part, row-major: what was filled, and what filled in. */
+  places: Uint8Array;
 }
 
-/** A pivot may be this much smaller than the largest entry of its column when it is chosen. */
-const CHOICE = 0.01;
-/** Beyond this the kept order is given up and a new one is found. */
-const TRUST = 1e-7;
-const NOTHING = 1e-200;
+/** Threshold pivoting: a pivot may be this much smaller than the largest entry of its column when it is chosen. */
+const PIVOT_THRESHOLD = 0.01;
+/** Below this part of the column's largest entry the kept order of pivots is given up and a new one is found. */
+const REUSE_THRESHOLD = 1e-7;
+const SINGULAR_BELOW = 1e-200;
 
 /**
  * Finds an order with little fill-in: of the sound pivots the one with the fewest neighbours.
@@ -66,7 +68,7 @@ function findOrder(n: number, a: Float64Array, filled: Uint8Array, im?: Float64A
         const cost = others * (inColumn[j]!.length - 1);
         if (cost > best) continue;
         const size = sizeAt(i * n + j);
-        if (!(size > NOTHING) || (cost === best && size <= bestSize) || size < CHOICE * largest(j)) continue;
+        if (!(size > SINGULAR_BELOW) || (cost === best && size <= bestSize) || size < PIVOT_THRESHOLD * largest(j)) continue;
         best = cost;
         bestSize = size;
         pr = i;
@@ -102,7 +104,7 @@ function findOrder(n: number, a: Float64Array, filled: Uint8Array, im?: Float64A
     rowsFrom[k + 1] = rows.length;
     columnsFrom[k + 1] = columns.length;
   }
-  return { row, column, rows: Int32Array.from(rows), rowsFrom, columns: Int32Array.from(columns), columnsFrom };
+  return { row, column, rows: Int32Array.from(rows), rowsFrom, columns: Int32Array.from(columns), columnsFrom, places: filled };
 }
 
 /** a[top] / a[bottom], real and imaginary. */
@@ -131,6 +133,17 @@ export class Lu {
     this.work = new Float64Array(n);
   }
 
+  /**
+   * Takes the order of another matrix's elimination, where every place that this one can fill takes part in it: finding an order costs
+   * more than many factorings. Whether its pivots hold is seen at each factoring as ever.
+   */
+  adopt(other: Lu): void {
+    if (other.n !== this.n || !other.order || !this.pattern || this.order) return;
+    const { places } = other.order;
+    for (let k = 0; k < places.length; k++) if (this.pattern[k] && !places[k]) return;
+    this.order = other.order;
+  }
+
   /** @returns −1, or a column without a usable pivot. */
   factor(): number {
     this.backup.set(this.a);
@@ -156,14 +169,14 @@ export class Lu {
       const c = column[k]!;
       const pivot = a[pivotRow + c]!;
       const size = Math.abs(pivot);
-      if (!(size > NOTHING)) return false;
+      if (!(size > SINGULAR_BELOW)) return false;
       const from = columnsFrom[k]!;
       const to = columnsFrom[k + 1]!;
       for (let r = rowsFrom[k]!; r < rowsFrom[k + 1]!; r++) {
         const base = rows[r]! * n;
         const entry = a[base + c]!;
         if (entry === 0) continue;
-        if (size < TRUST * Math.abs(entry)) return false;
+        if (size < REUSE_THRESHOLD * Math.abs(entry)) return false;
         const f = entry / pivot;
         a[base + c] = f;
         for (let j = from; j < to; j++) {
@@ -177,21 +190,14 @@ export class Lu {
 
   /** Solves A x = b in place. */
   solve(b: Float64Array): void {
-    const { n, a, work } = this;
-    const { row, column, rows, rowsFrom, columns, columnsFrom } = this.order!;
-    for (let k = 0; k < n; k++) {
-      const value = b[row[k]!]!;
-      if (value === 0) continue;
-      const c = column[k]!;
-      for (let r = rowsFrom[k]!; r < rowsFrom[k + 1]!; r++) b[rows[r]!]! -= a[rows[r]! * n + c]! * value;
-    }
-    for (let k = n - 1; k >= 0; k--) {
-      const base = row[k]! * n;
-      let sum = b[row[k]!]!;
-      for (let j = columnsFrom[k]!; j < columnsFrom[k + 1]!; j++) sum -= a[base + columns[j]!]! * work[columns[j]!]!;
-      work[column[k]!] = sum / a[base + column[k]!]!;
-    }
-    b.set(work);
+    substitute(this.a, this.order!, b, this.work);
+  }
+
+  /** The factors as they are now, for later: solves in place as `solve` does, whatever this is factored with meanwhile. */
+  kept(): (b: Float64Array) => void {
+    const { order, work } = this;
+    const a = this.a.slice();
+    return (b) => substitute(a, order!, b, work);
   }
 
   /** Solves Aᵀ x = b in place: the adjoint system. */
@@ -213,6 +219,25 @@ export class Lu {
     }
     b.set(work);
   }
+}
+
+/** Forward and backward substitution with factors in `a`; the answer stands in `b`. */
+function substitute(a: Float64Array, order: Order, b: Float64Array, work: Float64Array): void {
+  const n = b.length;
+  const { row, column, rows, rowsFrom, columns, columnsFrom } = order;
+  for (let k = 0; k < n; k++) {
+    const value = b[row[k]!]!;
+    if (value === 0) continue;
+    const c = column[k]!;
+    for (let r = rowsFrom[k]!; r < rowsFrom[k + 1]!; r++) b[rows[r]!]! -= a[rows[r]! * n + c]! * value;
+  }
+  for (let k = n - 1; k >= 0; k--) {
+    const base = row[k]! * n;
+    let sum = b[row[k]!]!;
+    for (let j = columnsFrom[k]!; j < columnsFrom[k + 1]!; j++) sum -= a[base + columns[j]!]! * work[columns[j]!]!;
+    work[column[k]!] = sum / a[base + column[k]!]!;
+  }
+  b.set(work);
 }
 
 /** Complex LU of one use each: fill `re` and `im`, call `solve`. The order is kept from call to call. */
@@ -269,7 +294,7 @@ export class ComplexLu {
         const ar = re[to + c]!;
         const ai = im[to + c]!;
         if (ar === 0 && ai === 0) continue;
-        if (!last && size < TRUST * TRUST * (ar * ar + ai * ai)) return false;
+        if (!last && size < REUSE_THRESHOLD * REUSE_THRESHOLD * (ar * ar + ai * ai)) return false;
         const fr = (ar * pr + ai * pi) / size;
         const fi = (ai * pr - ar * pi) / size;
         re[to + c] = fr;

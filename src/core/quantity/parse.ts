@@ -3,6 +3,7 @@
 import { formatQuantity } from "./format";
 import type { Unit } from "./unit";
 import { UNIT_WORDS } from "./unit";
+import * as texts from "../texts/quantity";
 
 export interface Quantity {
   /** In the base unit: volts, amperes, ohms, farads, henries, watts, hertz, seconds, percent. */
@@ -43,7 +44,14 @@ const PREFIX: Record<string, number> = {
   r: 1,
 };
 
-const ACCEPTED = "a number such as 318, 4k7, 4.7k, 2R2, 22n, 31mV or -51.5";
+const ACCEPTED = texts.numberSuchMv;
+
+/** As old drawings and part bodies have it, in place of a prefix and a unit. */
+const OLD_WORDS: [RegExp, number, Unit][] = [
+  [/^(mmfd?|uufd?|µµfd?|μμfd?)$/i, 1e-12, "F"],
+  [/^mfd$/i, 1e-6, "F"],
+  [/^meg(ohms?|[ΩΩ])?$/i, 1e6, "Ω"],
+];
 
 /** Scales without the rounding dust of a multiplication: 0.022 µ is read as 0.022e-6. */
 function scaled(number: string, factor: number): number {
@@ -72,18 +80,19 @@ function build(number: string, factor: number, unit: Unit | undefined): Quantity
 export function parseQuantity(text: string, options: ParseOptions = {}): ParsedQuantity {
   const read = text.trim();
   const fail = (why: string, accepted = ACCEPTED, choices?: Quantity[]): ParsedQuantity => ({ ok: false, read, why, accepted, choices });
-  if (read === "") return fail("nothing was typed");
+  if (read === "") return fail(texts.nothingWasTyped());
 
   let source = read.replace(/[−–]/g, "-").replace(/\s+/g, "");
   if (source.includes(",")) {
-    if (options.decimal !== ",")
-      return fail("it has a comma, and this shop writes decimals with a point (a setting)", "12.5 in place of 12,5");
-    if (/,.*[,.]/.test(source)) return fail("it has more than one decimal sign", "12,5");
+    if (options.decimal !== ",") return fail(texts.hasCommaShopWrites(), texts.inPlaceOf());
+    if (/,.*[,.]/.test(source)) return fail(texts.hasMoreThanOne(), "12,5");
     source = source.replace(",", ".");
   }
 
+  // R47 is 0.47 Ω, as small resistors are marked.
+  source = source.replace(/^r(\d+)$/i, "0R$1");
   const match = /^([+-]?)(\d+\.?\d*|\.\d+)(e[+-]?\d+)?(.*)$/i.exec(source);
-  if (!match) return fail("it does not start with a number");
+  if (!match) return fail(texts.doesNotStartNumber());
   const [, sign = "", whole = "", exponent = "", rest = ""] = match;
 
   let number = sign + whole;
@@ -92,17 +101,19 @@ export function parseQuantity(text: string, options: ParseOptions = {}): ParsedQ
   // The prefix in the place of the decimal point: 4k7, 2R2, 0u1.
   const infix = exponent ? null : /^([pPnNuUµμmkKMGRr])(\d+)(.*)$/.exec(tail);
   if (infix) {
-    if (whole.includes(".")) return fail("it has two decimal places marked", "4k7 or 4.7k");
+    if (whole.includes(".")) return fail(texts.hasTwoDecimalPlaces(), "4k7 or 4.7k");
     number = `${sign}${whole}.${infix[2]}`;
     factor = PREFIX[infix[1] ?? ""] ?? 1;
     tail = infix[3] ?? "";
     const unit = unitOf(tail) ?? (/[Rr]/.test(infix[1] ?? "") ? "Ω" : undefined);
-    if (tail && !unit) return fail(`"${tail}" is not a unit that is known here`);
+    if (tail && !unit) return fail(texts.notUnitKnownHere(tail));
     return checkUnit(number, factor, unit, options, fail);
   }
   number += exponent;
 
   if (tail === "") return bare(number, options, fail);
+  const old = OLD_WORDS.find(([word]) => word.test(tail));
+  if (old) return checkUnit(number, old[1], tail.toLowerCase() === "meg" ? undefined : old[2], options, fail);
   const whole_unit = unitOf(tail);
   const head = tail.charAt(0);
   // "R" alone is ohms; "M" alone is mega: both are prefixes first, whatever else they could be.
@@ -113,7 +124,7 @@ export function parseQuantity(text: string, options: ParseOptions = {}): ParsedQ
       return checkUnit(number, factor, unit, options, fail);
     }
   }
-  if (!whole_unit) return fail(`"${tail}" is not a unit or a prefix that is known here`);
+  if (!whole_unit) return fail(texts.notUnitPrefixKnown(tail));
   return checkUnit(number, 1, whole_unit, options, fail);
 }
 
@@ -131,13 +142,13 @@ function bare(number: string, options: ParseOptions, fail: Fail): ParsedQuantity
 
 function checkUnit(number: string, factor: number, unit: Unit | undefined, options: ParseOptions, fail: Fail): ParsedQuantity {
   if (unit && options.unit && unit !== options.unit) {
-    return fail(`it is in ${UNIT_WORDS[unit]}, and ${UNIT_WORDS[options.unit]} are wanted here`, ACCEPTED);
+    return fail(texts.wantedHere(UNIT_WORDS[unit], UNIT_WORDS[options.unit]), ACCEPTED);
   }
   return finish(build(number, factor, unit ?? options.unit), fail);
 }
 
 function finish(quantity: Quantity, fail: Fail): ParsedQuantity {
-  if (!Number.isFinite(quantity.value)) return fail("it is too large to be a number");
+  if (!Number.isFinite(quantity.value)) return fail(texts.tooLargeNumber());
   return { ok: true, quantity };
 }
 

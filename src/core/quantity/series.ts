@@ -1,5 +1,7 @@
 /** Preferred number series of IEC 60063, and the values of it around a wanted one. */
 
+import * as texts from "../texts/quantity";
+
 const E24 = [1.0, 1.1, 1.2, 1.3, 1.5, 1.6, 1.8, 2.0, 2.2, 2.4, 2.7, 3.0, 3.3, 3.6, 3.9, 4.3, 4.7, 5.1, 5.6, 6.2, 6.8, 7.5, 8.2, 9.1];
 
 export type Series = "E6" | "E12" | "E24" | "E96";
@@ -16,7 +18,7 @@ export function decade(series: Series): number[] {
  * @throws RangeError when the value is not a positive number.
  */
 export function nearestInSeries(value: number, series: Series = "E24"): { below: number; above: number; nearest: number } {
-  if (!(value > 0) || !Number.isFinite(value)) throw new RangeError(`a preferred value is near a positive number; read ${value}`);
+  if (!(value > 0) || !Number.isFinite(value)) throw new RangeError(texts.preferredValueNearPositive(value));
   const power = Math.floor(Math.log10(value));
   const around = [power - 1, power, power + 1].flatMap((p) => decade(series).map((m) => Number(`${m}e${p}`)));
   const below = Math.max(...around.filter((v) => v <= value * (1 + 1e-12)));
@@ -42,7 +44,7 @@ export const inParallel = (a: number, b: number) => (a * b) / (a + b);
  * @throws RangeError when the value is not a positive number.
  */
 export function nearestPairs(wanted: number, series: Series = "E12", most = 5): Pair[] {
-  if (!(wanted > 0) || !Number.isFinite(wanted)) throw new RangeError(`a pair comes near a positive number; read ${wanted}`);
+  if (!(wanted > 0) || !Number.isFinite(wanted)) throw new RangeError(texts.pairComesNearPositive(wanted));
   const power = Math.floor(Math.log10(wanted));
   const values = [-2, -1, 0, 1, 2].flatMap((p) => decade(series).map((m) => Number(`${m}e${power + p}`)));
   const pairs: Pair[] = [];

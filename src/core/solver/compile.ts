@@ -27,9 +27,9 @@ export function compile(circuit: Circuit, options: NetworkOptions = {}): Network
     devices: [],
     tubes: [],
     rectifiers: [],
-    clock: { phase: 0 },
+    clock: { phase: 0, running: supply === "pulsed" },
     hertz: circuit.mains?.hertz ?? 50,
-    mainsRatio: options.mains !== undefined && circuit.mains ? options.mains / circuit.mains.volts : 1,
+    mainsRatio: (options.mains !== undefined && circuit.mains ? options.mains / circuit.mains.volts : 1) * (circuit.mainsShare ?? 1),
     islands: [],
     supply,
   };

@@ -2,10 +2,10 @@ import { diodeDevice, mosDevice, opampDevice, pentodeDevice, triodeDevice, zener
 import { FITTED } from "../tubes/fitted";
 import type { PentodeModel, TriodeModel } from "../tubes/model";
 import { circuitOf, demoAmp } from "./circuits-for-tests";
-import { headlineOf } from "./headline";
+import { headlineOf } from "../expectation/headline";
 import { idealVolts, operatingPoint } from "./operating-point";
-import { solveOnce } from "./solution";
-import { unrestOf } from "./unrest";
+import { solveOnce } from "../expectation/solve-once";
+import { limitCycleOf } from "./limit-cycle";
 import { alter } from "../circuit/alter";
 
 const state = (gas = 0) => ({ emission: 0.9, spread: 1.1, gas, typicalAmps: 0.04 });
@@ -128,15 +128,15 @@ describe("the headline of a model", () => {
   };
   test("sound, overloaded, floating", () => {
     expect(says([])).toMatchObject({ verdict: "in", says: expect.stringContaining("V2 at 82 % of plate rating") });
-    expect(says(["R4=47"])).toMatchObject({ verdict: "out", says: expect.stringContaining("V2 bears 1") });
-    expect(says(["R10=open"])).toMatchObject({ verdict: "watch", says: expect.stringContaining("nothing holds node g1a") });
+    expect(says(["R4=47"])).toMatchObject({ verdict: "out", says: expect.stringContaining("V2 is at 1") });
+    expect(says(["R10=open"])).toMatchObject({ verdict: "watch", says: expect.stringContaining("node g1a floats") });
   });
 });
 
 describe("swing", () => {
   test("amps at rest rest; a tremolo that runs does not", () => {
-    expect(unrestOf(operatingPoint(demoAmp("wren-5")))).toBeUndefined();
-    const swinging = unrestOf(operatingPoint(alter(demoAmp("lantern-15"), ["S1=open"])))!;
+    expect(limitCycleOf(operatingPoint(demoAmp("wren-5")))).toBeUndefined();
+    const swinging = limitCycleOf(operatingPoint(alter(demoAmp("lantern-15"), ["S1=open"])))!;
     expect(swinging.violent).toBe(false);
     expect(swinging.swing.get("p3b")).toBeGreaterThan(50);
     expect(swinging.swing.get("b1")).toBeLessThan(5);

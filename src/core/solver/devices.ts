@@ -12,7 +12,7 @@ export interface Device {
   at: number[];
   /** @param v terminal volts. @param i currents into the terminals. @param g row-major ∂i/∂v. */
   evaluate(v: Float64Array, i: Float64Array, g: Float64Array): void;
-  /** Holds the voltages that steer the device near those of the last round; true when it had to. */
+  /** Holds the voltages that steer the device near those of the last iteration; true when it had to. */
   limit?(v: Float64Array, last: Float64Array): boolean;
   /** Terminals that pass no direct current: a gate, an amplifier's inputs. */
   isolated?: number[];
@@ -108,7 +108,7 @@ export function pentodeDevice(name: string, at: number[], model: PentodeModel, s
   };
 }
 
-/** A grid may not jump by more than a few volts a round: beyond zero the law is far from what it was. */
+/** A grid may not jump by more than a few volts a iteration: beyond zero the law is far from what it was. */
 function limitGrid(v: Float64Array, last: Float64Array, grid: number, cathode: number): boolean {
   const before = last[grid]! - last[cathode]!;
   const now = v[grid]! - v[cathode]!;
@@ -189,6 +189,17 @@ export function pulsedRectifierDevice(name: string, at: number[], model: Rectifi
   };
 }
 
+/** The volts of a winding behind `ohms` as a current that its conductance is beside: hot end, return. Nothing while the clock stands. */
+export function windingDevice(name: string, at: number[], peak: number, ohms: number, clock: { phase: number; running: boolean }): Device {
+  return {
+    name,
+    at,
+    evaluate(_v, i, g) {
+      setTwo(i, g, clock.running ? (-peak * Math.cos(clock.phase)) / ohms : 0, 0);
+    },
+  };
+}
+
 function setTwo(i: Float64Array, g: Float64Array, amps: number, slope: number): void {
   i[0] = amps;
   i[1] = -amps;
@@ -258,7 +269,7 @@ export function opampDevice(name: string, at: number[], gain: number, vmax: numb
       g[7] = slope;
     },
     limit(v, last) {
-      // Beyond the rails the law is flat: a round may cross at most its linear part.
+      // Beyond the rails the law is flat: a iteration may cross at most its linear part.
       const width = (4 * vmax) / gain;
       const before = last[0]! - last[1]!;
       const now = v[0]! - v[1]!;

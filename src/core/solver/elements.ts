@@ -1,8 +1,8 @@
 /** What each element of a circuit file is made of, for the solver. */
 
-import { primaryNodes } from "../circuit/blocks";
+import { isRectifier, primaryNodes } from "../circuit/blocks";
 import type { Element } from "../circuit/circuit";
-import { rectifierModel, type RectifierModel } from "../supply/rectifier";
+import { rectifierSections, type RectifierSection } from "../supply/rectifier";
 import { emissionAt, type PentodeModel, type TriodeModel } from "../tubes/model";
 import {
   diodeDevice,
@@ -12,10 +12,11 @@ import {
   pulsedRectifierDevice,
   rectifierDevice,
   triodeDevice,
+  windingDevice,
   zenerDevice,
   type TubeState,
 } from "./devices";
-import type { Branch, Network } from "./network";
+import type { Branch, Correction, Network } from "./network";
 import { wiperShare } from "../circuit/taper";
 
 export interface Assembly {
@@ -78,6 +79,7 @@ export function addElement(e: Element, asm: Assembly): void {
     }
   }
   if (e.tube) return addTube(e, asm);
+  if (isRectifier(e.type)) return addRectifier(e, asm);
   switch (e.type) {
     case "POT":
       return addPot(e, asm);
@@ -91,11 +93,6 @@ export function addElement(e: Element, asm: Assembly): void {
       return addOutputTransformer(e, asm);
     case "XFMR":
       return addTransformer(e, asm);
-    case "RECT_FULL":
-    case "RECT_HALF":
-    case "RECT_BRIDGE":
-    case "DOUBLER":
-      return addRectifier(e, asm);
     case "OPAMP": {
       const gain = num(e, "gain", 1e5);
       const inner = at(`${e.name.toLowerCase()}#out`);
@@ -117,11 +114,6 @@ export function addElement(e: Element, asm: Assembly): void {
 function emissionOf(network: Pick<Network, "mainsRatio">, element: Element): number {
   const left = typeof element.params.emission === "number" ? element.params.emission : 1;
   return left * emissionAt(network.mainsRatio);
-}
-
-/** The model of a rectifier element at today's mains. */
-function rectifierOf(network: Pick<Network, "mainsRatio">, element: Element): RectifierModel {
-  return rectifierModel(element, network.mainsRatio, emissionAt(network.mainsRatio));
 }
 
 function addTube(e: Element, { network, at }: Assembly): void {
@@ -205,7 +197,7 @@ function addOutputTransformer(e: Element, asm: Assembly): void {
   const wind = (a: number, b: number, turns: number, ohms: number) => {
     windings.push({ branch: branch({ name: e.name, a, b, ohms, volts: 0 }), turns });
   };
-  // Turns are counted with the whole primary as 1; every winding runs the same way round from its first node.
+  // Turns are counted with the whole primary as 1; every winding runs the same way iteration from its first node.
   const half = (from: number, to: number, tap: number | undefined, turns: number, ohms: number, tapShare: number) => {
     if (tap === undefined) return wind(from, to, turns, ohms);
     wind(from, tap, turns * tapShare, ohms * tapShare);
@@ -251,32 +243,45 @@ function addTransformer(e: Element, { network, at, branch, deferred }: Assembly)
 }
 
 function addRectifier(e: Element, { network, at }: Assembly): void {
-  const [a, b] = e.nodes.map(at) as [number, number];
-  const model = rectifierOf(network, e);
-  if (network.supply === "off") {
-    // A tube is cold and open; junctions conduct from DC− to DC+ through the winding.
-    const dead = e.params.dead !== undefined;
-    if (model.path.perveance !== undefined || dead) return;
-    const inner = at(`${e.name.toLowerCase()}#off`);
-    const junctions = Math.max(1, Math.round(model.path.drop / 0.7));
-    network.devices.push(diodeDevice(e.name, [b, inner], 5e-9, 1.9 * junctions));
-    network.conductors.push({ name: e.name, a: inner, b: a, siemens: 1 / model.path.rs });
-    return;
+  const emission = emissionAt(network.mainsRatio);
+  for (const section of rectifierSections(e, network.mainsRatio, emission)) {
+    const [a, b] = [at(section.plus), at(section.minus)];
+    if (network.supply === "off") addColdRectifier(e, section, a, b, at, network);
+    else addSection(e, section, a, b, network);
   }
-  const correction = { shift: 0 };
-  network.rectifiers.push({ element: e, model, a, b, correction });
-  if (network.supply === "averaged") {
-    network.devices.push(rectifierDevice(e.name, [a, b], model, correction));
-    return;
-  }
-  if (model.type !== "DOUBLER") {
-    network.devices.push(pulsedRectifierDevice(e.name, [a, b], model, network.clock));
-    return;
-  }
-  // Pulse by pulse a doubler needs its own two capacitors; the winding returns between them.
-  const middle = at(`${e.name.toLowerCase()}#mid`);
-  const half = { ...model, type: "RECT_HALF" as const, pulses: 1 as const };
-  network.devices.push(pulsedRectifierDevice(`${e.name} upper`, [a, middle], half, network.clock));
-  network.devices.push(pulsedRectifierDevice(`${e.name} lower`, [middle, b], { ...half, peak: -half.peak }, network.clock));
-  network.capacitors.push({ name: "", a, b: middle, farads: num(e, "c1", 40e-6) }, { name: "", a: middle, b, farads: num(e, "c2", 40e-6) });
+  if (e.type !== "DOUBLER_HALF") return;
+  // The winding's hot end: its resistance to the return, and its own volts while the mains' clock runs.
+  const [winding, back] = [at(e.nodes[3]!), at(e.nodes[1]!)];
+  const { peak, path } = rectifierSections(e, network.mainsRatio, emission)[0]!.model;
+  network.conductors.push({ name: e.name, a: winding, b: back, siemens: 1 / path.rs });
+  if (network.supply !== "off") network.devices.push(windingDevice(`${e.name} winding`, [winding, back], peak, path.rs, network.clock));
+}
+
+/** Ohms of a diode where the winding that feeds it is a part of its own. */
+const DIODE_OHMS = 1;
+
+function addSection(e: Element, { side, model }: RectifierSection, a: number, b: number, network: Network): void {
+  const name = side ? `${e.name} ${side}` : e.name;
+  const correction: Correction = { shift: 0 };
+  // In a half-wave cascade the winding moves the joint: pulse by pulse the diodes have no volts of their own.
+  const cascade = e.type === "DOUBLER_HALF";
+  const pulsed = pulsedRectifierDevice(
+    name,
+    [a, b],
+    cascade ? { ...model, peak: 0, path: { ...model.path, rs: DIODE_OHMS } } : model,
+    network.clock,
+  );
+  const device = network.supply === "averaged" ? rectifierDevice(name, [a, b], model, correction) : pulsed;
+  network.rectifiers.push({ element: e, model, a, b, correction, device, pulsed, cascade });
+  network.devices.push(device);
+}
+
+/** Cold: a tube is open, junctions conduct from DC− to DC+ through the winding, a diode shorted through is the winding alone. */
+function addColdRectifier(e: Element, { side, model }: RectifierSection, a: number, b: number, at: Assembly["at"], network: Network): void {
+  if (model.through) return void network.conductors.push({ name: e.name, a, b, siemens: 1 / model.path.rs });
+  if (model.path.perveance !== undefined || model.pulses === 0) return;
+  const inner = at(`${e.name.toLowerCase()}${side}#off`);
+  const junctions = Math.max(1, Math.round(model.path.drop / 0.7));
+  network.devices.push(diodeDevice(e.name, [b, inner], 5e-9, 1.9 * junctions));
+  network.conductors.push({ name: e.name, a: inner, b: a, siemens: 1 / model.path.rs });
 }

@@ -2,7 +2,7 @@ import { alter } from "../circuit/alter";
 import { fileName, type Circuit } from "../circuit/circuit";
 import { AMPS, demoAmp } from "./circuits-for-tests";
 import { operatingPoint } from "./operating-point";
-import { powerBalance } from "./power";
+import { powerBalance } from "./power-balance";
 
 /** Every part opened and shorted, every tube dead, weak, gassy and with each pin off, every pair of neighbours leaking. */
 export function singleFaults(circuit: Circuit): string[] {

@@ -1,11 +1,12 @@
 /** What an amp draws from the wall, and what a lamp in series leaves it. Volts and amperes are rms, watts real. */
 
-import { isLineConnected } from "../circuit/line";
+import { isLineConnected } from "../circuit/mains-connection";
 import { envelopeOf, type Circuit } from "../circuit/circuit";
 import { operatingPoint, type OperatingPoint } from "./operating-point";
 import { instantCurrent, shortedWatts } from "../supply/rectifier";
 import { isRectifier } from "../circuit/blocks";
 import { parseQuantity } from "../quantity/parse";
+import * as texts from "../texts/solver";
 
 export interface MainsDraw {
   amps: number;
@@ -68,7 +69,7 @@ export function madeFor(circuit: Circuit): number | undefined {
 export function mainsDraw(op: OperatingPoint, { magnetising = MAGNETISING, madeFor }: DrawOptions = {}): MainsDraw {
   const { network, x } = op;
   const rated = network.circuit.mains;
-  if (!rated) throw new RangeError("the circuit has no *@mains line, so nothing can be said of its mains current");
+  if (!rated) throw new RangeError(texts.circuitHasNoMains());
   const ratio = network.mainsRatio;
   const volts = rated.volts * ratio;
   const heaterWatts = ratedHeaterWatts(network.circuit) * ratio ** 2;
@@ -79,10 +80,9 @@ export function mainsDraw(op: OperatingPoint, { magnetising = MAGNETISING, madeF
   for (const { model, a, b, correction } of network.rectifiers) {
     // The rail is steady within a pulse; the correction keeps the average what the solve found.
     const rail = across(a, b) + correction.shift;
-    const doubled = model.type === "DOUBLER";
     for (let k = 0; k < SAMPLES; k++) {
       const phase = (2 * Math.PI * k) / SAMPLES;
-      instantCurrent(model, phase, doubled ? rail / 2 : rail, out);
+      instantCurrent(model, phase, rail, out);
       const sign = Math.cos(phase) >= 0 ? 1 : -1;
       const amps = Math.max(0, out[0]!);
       const winding = model.peak * Math.abs(Math.cos(phase));

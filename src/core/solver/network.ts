@@ -3,6 +3,7 @@
 import type { Circuit, Element } from "../circuit/circuit";
 import type { RectifierModel } from "../supply/rectifier";
 import type { Device, TubeState } from "./devices";
+import * as texts from "../texts/solver";
 
 /** A conductance between two unknowns (−1: ground). Its value may be turned between solves. */
 export interface Conductor {
@@ -46,12 +47,24 @@ export interface Inductance {
   henries: number;
 }
 
+/** What the averaged law of a rectifier is shifted by, volts, and the case that it was found for; without `amps` none was looked for. */
+export interface Correction {
+  shift: number;
+  amps?: number;
+  farads?: number;
+}
+
 export interface RectifierPart {
   element: Element;
   model: RectifierModel;
   a: number;
   b: number;
-  correction: { shift: number };
+  correction: Correction;
+  /** Its device among those of the network, and the one that gives its current pulse by pulse. */
+  device: Device;
+  pulsed: Device;
+  /** One of two diodes about a capacitor that the winding drives: only time stepping shows what it does. */
+  cascade: boolean;
 }
 
 export interface TubePart {
@@ -94,8 +107,10 @@ export interface Network {
   devices: Device[];
   tubes: TubePart[];
   rectifiers: RectifierPart[];
-  /** Phase of the mains for pulsed rectifiers, radians. */
-  clock: { phase: number };
+  /** Phase of the mains for pulsed rectifiers, radians; whether it runs at all: in an averaged solve a winding shows its mean, nothing. */
+  clock: { phase: number; running: boolean };
+  /** Added to the right-hand side: what the averages of curved currents differ from the currents at the averages, where a rail swings far. */
+  offset?: Float64Array;
   /** Mains hertz; 50 unless the file says otherwise. */
   hertz: number;
   /** Today's mains over the circuit's. */
@@ -108,7 +123,7 @@ export interface Network {
 /** Scales with the mains are asked of a circuit that does not say what its windings refer to. */
 export class NoMainsError extends Error {
   constructor() {
-    super("the circuit has no *@mains line, so its windings refer to no mains voltage");
+    super(texts.circuitHasNoMains2());
   }
 }
 
@@ -141,6 +156,7 @@ export function assemble(network: Network, matrix: Float64Array, rhs: Float64Arr
     if (control && control.node >= 0) matrix[k * n + control.node]! -= control.gain;
     rhs[k]! += volts * sourceScale;
   }
+  network.offset?.forEach((amps, k) => (rhs[k]! += amps * sourceScale));
   for (const { a, b, amps } of network.sources) {
     if (a >= 0) rhs[a]! -= amps * sourceScale;
     if (b >= 0) rhs[b]! += amps * sourceScale;

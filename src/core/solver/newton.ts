@@ -1,7 +1,7 @@
 /** Newton's method on a network: devices linearised about held voltages, with aids that always end. */
 
 import { Lu } from "../numeric/lu";
-import { assemble, assembleStorage, type Network } from "./network";
+import { assemble, type Network } from "./network";
 
 /** Buffers for one network, used again from solve to solve. */
 export class Workspace {
@@ -94,85 +94,95 @@ export function workspaceOf(network: Network): Workspace {
 /** Places of the matrix that any analysis can fill: parts, windings, capacitors, devices, and the diagonal. */
 function patternOf(network: Network): Uint8Array {
   const n = network.size;
-  const values = new Float64Array(n * n);
-  assembleStorage(network, values);
-  const pattern = Uint8Array.from(values, (x) => (x !== 0 ? 1 : 0));
-  assemble(network, values, new Float64Array(n));
-  for (let k = 0; k < values.length; k++) if (values[k] !== 0) pattern[k] = 1;
+  const pattern = new Uint8Array(n * n);
+  const among = (...unknowns: number[]) => {
+    for (const r of unknowns) for (const c of unknowns) if (r >= 0 && c >= 0) pattern[r * n + c] = 1;
+  };
   for (let k = 0; k < n; k++) pattern[k * n + k] = 1;
-  for (const { at } of network.devices) for (const r of at) for (const c of at) if (r >= 0 && c >= 0) pattern[r * n + c] = 1;
+  for (const { a, b } of network.conductors) among(a, b);
+  for (const { a, b } of network.capacitors) among(a, b);
+  for (const { first, second } of network.inductances) pattern[first * n + second] = 1;
+  for (const { a, b, index, control } of network.branches) {
+    for (const node of [a, b])
+      if (node >= 0) {
+        pattern[node * n + index] = 1;
+        pattern[index * n + node] = 1;
+      }
+    if (control && control.node >= 0) pattern[index * n + control.node] = 1;
+  }
+  for (const { at } of network.devices) among(...at);
   return pattern;
 }
 
 export interface NewtonOptions {
-  rounds?: number;
+  iterations?: number;
   /** Siemens from every node to ground, for the aids; 0 in every final solve. */
   gmin?: number;
   sourceScale?: number;
-  /** Siemens from every node to its voltage in `anchor`: a step of pseudo time. */
-  inertia?: number;
+  /** Siemens from every node to its voltage in `anchor`: a capacitor over one step of pseudo-transient continuation. */
+  pseudo?: number;
   anchor?: Float64Array;
 }
 
 export interface NewtonResult {
   converged: boolean;
-  rounds: number;
-  /** Unknown that moved most in the last round. */
+  iterations: number;
+  /** Unknown that moved most in the last iteration. */
   worst: number;
 }
 
-/** Largest change of the last round: this many volts, or this part of the value. */
-const VOLTS = 1e-7;
-const PART = 1e-9;
+/** Convergence as SPICE has it: the largest change of the last iteration, in volts and as a part of the value. */
+const VNTOL = 1e-7;
+const RELTOL = 1e-9;
 
-/** Runs Newton rounds from `x`, which is overwritten. */
+/** Runs Newton iterations from `x`, which is overwritten. */
 export function newton(work: Workspace, x: Float64Array, options: NewtonOptions = {}): NewtonResult {
   const { network, lu, linear, rhs, b } = work;
   const n = network.size;
   const nodes = network.nodes.length;
-  const { rounds = 60, gmin = 0, sourceScale = 1, inertia = 0, anchor } = options;
+  const { iterations = 60, gmin = 0, sourceScale = 1, pseudo = 0, anchor } = options;
   work.assemble(sourceScale);
   work.hold(x);
   let worst = 0;
   let calm = false;
-  for (let round = 1; round <= rounds; round++) {
+  for (let iteration = 1; iteration <= iterations; iteration++) {
     lu.a.set(linear);
     b.set(rhs);
     const heldBack = work.stamp(x, true);
-    const extra = gmin + inertia;
+    const extra = gmin + pseudo;
     if (extra > 0)
       for (let k = 0; k < nodes; k++) {
         lu.a[k * n + k]! += extra;
-        if (anchor) b[k]! += inertia * anchor[k]!;
+        if (anchor) b[k]! += pseudo * anchor[k]!;
       }
     const singular = lu.factor();
-    if (singular >= 0) return { converged: false, rounds: round, worst: singular };
+    if (singular >= 0) return { converged: false, iterations: iteration, worst: singular };
     lu.solve(b);
     let over = 0;
     worst = 0;
-    // Late rounds that still swing are halved: two points that answer each other meet in the middle.
-    const damping = round > 25 && round % 2 ? 0.5 : 1;
+    // Late iterations that still swing are halved: two points that answer each other meet in the middle.
+    const damping = iteration > 25 && iteration % 2 ? 0.5 : 1;
     for (let k = 0; k < n; k++) {
       const change = b[k]! - x[k]!;
-      const ratio = k < nodes ? Math.abs(change) / (VOLTS + PART * Math.abs(b[k]!)) : 0;
+      const ratio = k < nodes ? Math.abs(change) / (VNTOL + RELTOL * Math.abs(b[k]!)) : 0;
       if (!(ratio <= over)) {
         over = ratio;
         worst = k;
       }
       x[k] = x[k]! + damping * change;
     }
-    if (!Number.isFinite(over)) return { converged: false, rounds: round, worst };
+    if (!Number.isFinite(over)) return { converged: false, iterations: iteration, worst };
     if (over <= 1 && !heldBack && damping === 1) {
-      // One more round after the first calm one: Newton squares what is left of the error.
-      if (calm || network.devices.length === 0) return { converged: true, rounds: round, worst };
+      // One more iteration after the first calm one: Newton squares what is left of the error.
+      if (calm || network.devices.length === 0) return { converged: true, iterations: iteration, worst };
       calm = true;
     } else calm = false;
   }
-  return { converged: false, rounds, worst };
+  return { converged: false, iterations, worst };
 }
 
 /** Which aid brought the answer. */
-export type Aid = "none" | "gmin" | "sources" | "pseudo-time";
+export type Aid = "none" | "gmin" | "sources" | "pseudo-transient";
 
 export interface SolveResult extends NewtonResult {
   aid: Aid;
@@ -180,25 +190,25 @@ export interface SolveResult extends NewtonResult {
 
 /**
  * Newton from `x`; then with a conductance at every node that is taken away by and by; then with the sources rising; then
- * in pseudo time. The last solve of each has none of the aid left. Overwrites `x` with the answer.
+ * by pseudo-transient continuation. The last solve of each has none of the aid left. Overwrites `x` with the answer.
  */
 export function solveNewton(work: Workspace, x: Float64Array): SolveResult {
   const start = x.slice();
   const direct = newton(work, x);
   if (direct.converged) return { ...direct, aid: "none" };
-  let rounds = direct.rounds;
+  let iterations = direct.iterations;
 
   x.fill(0);
   let ok = true;
   for (let g = 1e-2; g > 1e-13 && ok; g /= 10) {
-    const step = newton(work, x, { gmin: g, rounds: 50 });
-    rounds += step.rounds;
+    const step = newton(work, x, { gmin: g, iterations: 50 });
+    iterations += step.iterations;
     ok = step.converged;
   }
   if (ok) {
     const last = newton(work, x);
-    rounds += last.rounds;
-    if (last.converged) return { ...last, rounds, aid: "gmin" };
+    iterations += last.iterations;
+    if (last.converged) return { ...last, iterations, aid: "gmin" };
   }
 
   x.fill(0);
@@ -208,8 +218,8 @@ export function solveNewton(work: Workspace, x: Float64Array): SolveResult {
   const kept = x.slice();
   while (reached < 1 && stride > 1e-3) {
     const scale = Math.min(1, reached + stride);
-    const step = newton(work, x, { sourceScale: scale, gmin: scale < 1 ? 1e-9 : 0, rounds: 40 });
-    rounds += step.rounds;
+    const step = newton(work, x, { sourceScale: scale, gmin: scale < 1 ? 1e-9 : 0, iterations: 40 });
+    iterations += step.iterations;
     if (step.converged) {
       reached = scale;
       kept.set(x);
@@ -219,39 +229,39 @@ export function solveNewton(work: Workspace, x: Float64Array): SolveResult {
       stride /= 2;
     }
   }
-  if (reached >= 1) return { converged: true, rounds, worst: 0, aid: "sources" };
+  if (reached >= 1) return { converged: true, iterations, worst: 0, aid: "sources" };
 
-  return { ...pseudoTime(work, x, start, rounds), aid: "pseudo-time" };
+  return { ...pseudoTransient(work, x, start, iterations), aid: "pseudo-transient" };
 }
 
-/** Steps of a made-up time with a capacitor at every node: follows the amp as it would settle after switch-on. */
-function pseudoTime(work: Workspace, x: Float64Array, start: Float64Array, before: number): NewtonResult {
+/** Pseudo-transient continuation: steps of a made-up time with a capacitor at every node, as the amp would settle after switch-on. */
+function pseudoTransient(work: Workspace, x: Float64Array, start: Float64Array, before: number): NewtonResult {
   x.set(start);
   if (!x.every(Number.isFinite)) x.fill(0);
-  let inertia = 1e-2;
-  let rounds = before;
+  let pseudo = 1e-2;
+  let iterations = before;
   let worst = 0;
   const anchor = x.slice();
   for (let step = 0; step < 400; step++) {
     anchor.set(x);
-    const r = newton(work, x, { inertia, anchor, rounds: 25 });
-    rounds += r.rounds;
+    const r = newton(work, x, { pseudo, anchor, iterations: 25 });
+    iterations += r.iterations;
     worst = r.worst;
     if (r.converged) {
-      inertia *= 0.6;
-      if (inertia < 1e-11) {
+      pseudo *= 0.6;
+      if (pseudo < 1e-11) {
         anchor.set(x);
         const last = newton(work, x);
-        rounds += last.rounds;
-        if (last.converged) return { ...last, rounds };
+        iterations += last.iterations;
+        if (last.converged) return { ...last, iterations };
         x.set(anchor);
-        inertia = 1e-6;
+        pseudo = 1e-6;
       }
     } else {
       x.set(anchor);
-      inertia *= 4;
-      if (inertia > 1e3) break;
+      pseudo *= 4;
+      if (pseudo > 1e3) break;
     }
   }
-  return { converged: false, rounds, worst };
+  return { converged: false, iterations, worst };
 }

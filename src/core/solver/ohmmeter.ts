@@ -1,11 +1,13 @@
 /** What an ohmmeter shows between two nodes of the dead amp: tubes cold, sources off, junctions as they are. */
 
+import { fixed } from "../language/language";
 import type { Circuit } from "../circuit/circuit";
 import { nodeName } from "../circuit/annotations";
 import { compile } from "./compile";
 import type { Conductor } from "./network";
 import { newton, solveNewton, workspaceOf } from "./newton";
 import { transient } from "./transient";
+import * as texts from "../texts/solver";
 
 export interface OhmmeterOptions {
   /** Open-circuit volts between the probes; red positive. Digital meters test with less than a junction wants. */
@@ -33,7 +35,7 @@ const OPEN_OHMS = 1e10;
 
 export class StoredChargeError extends Error {
   constructor(volts: number) {
-    super(`a reservoir still holds ${volts.toFixed(1)} V: an ohmmeter would read the charge, and may not survive it`);
+    super(texts.reservoirStillHoldsOhmmeter(fixed(volts, 1)));
   }
 }
 
@@ -49,12 +51,12 @@ export function ohmmeter(circuit: Circuit, red: string, black: string, options: 
     const node = nodeName(name);
     if (node === "0") return -1;
     const k = network.index.get(node);
-    if (k === undefined) throw new RangeError(`no node ${name}`);
+    if (k === undefined) throw new RangeError(texts.noNode(name));
     return k;
   };
   const a = at(red);
   const b = at(black);
-  if (a === b) return { ohms: 0, settled: 0, testVolts, polarity: `red on ${red}, black on ${black}` };
+  if (a === b) return { ohms: 0, settled: 0, testVolts, polarity: texts.redBlack(red, black) };
   // The meter is a source behind its own resistance: as a current and a conductance it adds no unknown.
   const meter: Conductor = { name: "", a, b, siemens: 1 / sourceOhms };
   network.conductors.push(meter);
@@ -69,9 +71,8 @@ export function ohmmeter(circuit: Circuit, red: string, black: string, options: 
   };
   if (!newton(work, x).converged) solveNewton(work, x);
   const settled = shown(volts(x));
-  if (network.capacitors.length === 0 || seconds === 0)
-    return { ohms: settled, settled, testVolts, polarity: `red on ${red}, black on ${black}` };
+  if (network.capacitors.length === 0 || seconds === 0) return { ohms: settled, settled, testVolts, polarity: texts.redBlack(red, black) };
   const start = new Float64Array(network.size);
   const run = transient(network, { start, stop: seconds, tolerance: 1e-3, keep: [] });
-  return { ohms: shown(volts(run.end)), settled, testVolts, polarity: `red on ${red}, black on ${black}` };
+  return { ohms: shown(volts(run.end)), settled, testVolts, polarity: texts.redBlack(red, black) };
 }

@@ -1,7 +1,7 @@
 import { alter, without } from "../circuit/alter";
 import { AMPS, circuitOf, demoAmp } from "./circuits-for-tests";
 import { idealVolts, operatingPoint, readings, tubesAtWork } from "./operating-point";
-import { powerBalance } from "./power";
+import { powerBalance } from "./power-balance";
 import { stresses } from "./stress";
 
 const close = (got: number, wanted: number, part: number) => expect(Math.abs(got - wanted)).toBeLessThanOrEqual(part * Math.abs(wanted));

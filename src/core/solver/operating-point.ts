@@ -3,8 +3,9 @@
 import type { Network, NetworkOptions } from "./network";
 import { compile } from "./compile";
 import { newton, solveNewton, workspaceOf, type Aid, type Workspace } from "./newton";
-import { correctRectifiers } from "./reservoir";
+import { correctRectifiers, uncorrect } from "./reservoir";
 import type { Circuit, TestPoint } from "../circuit/circuit";
+import * as texts from "../texts/solver";
 
 export interface TubePointOfWork {
   type: string;
@@ -22,7 +23,7 @@ export interface TubePointOfWork {
 export interface OperatingPoint {
   network: Network;
   converged: boolean;
-  /** Newton rounds of all attempts. */
+  /** Newton iterations of all attempts. */
   iterations: number;
   aid: Aid;
   /** The unknowns: node volts, then branch amperes. */
@@ -31,6 +32,8 @@ export interface OperatingPoint {
   unsettled: string[];
   /** Nodes that nothing determines: an open part has left them floating. */
   undetermined: string[];
+  /** What could not be reckoned with, one sentence each: the answer is only roughly right there. */
+  doubts: string[];
 }
 
 /** Above this many ohms at a node, a leak that nobody knows decides its voltage. */
@@ -39,26 +42,37 @@ const UNDETERMINED_OHMS = 1e10;
 /**
  * Solves a compiled network.
  * @param start unknowns to begin from: the last answer, when little has changed.
+ * @param near an amp solved before that differs in little: its order of elimination, and what was found for its rectifiers' pulses, are taken over where they fit.
  */
-export function solveOperatingPoint(network: Network, start?: Float64Array, work = workspaceOf(network)): OperatingPoint {
+export function solveOperatingPoint(
+  network: Network,
+  start?: Float64Array,
+  work = workspaceOf(network),
+  near?: OperatingPoint,
+): OperatingPoint {
   const x = start && start.length === network.size ? start.slice() : new Float64Array(network.size);
+  uncorrect(network);
+  if (near) work.lu.adopt(workspaceOf(near.network).lu);
   const solved = solveNewton(work, x);
-  let { converged, rounds } = solved;
+  let { converged, iterations } = solved;
+  let doubts: string[] = [];
   if (converged && network.supply === "averaged") {
-    const again = correctRectifiers(network, work, x);
-    rounds += again.rounds;
+    const again = correctRectifiers(network, work, x, near?.network.rectifiers);
+    iterations += again.iterations;
     converged = again.converged;
+    doubts = again.doubts;
   }
   const name = (k: number) =>
     k < network.nodes.length ? network.nodes[k]! : (network.branches[k - network.nodes.length]?.name ?? "").toLowerCase();
   return {
     network,
     converged,
-    iterations: rounds,
+    iterations: iterations,
     aid: solved.aid,
     x,
     unsettled: converged ? [] : [name(solved.worst)],
     undetermined: converged ? undeterminedNodes(network, work, x) : [],
+    doubts,
   };
 }
 
@@ -92,7 +106,7 @@ function undeterminedNodes(network: Network, work: Workspace, x: Float64Array): 
 export function idealVolts(op: Pick<OperatingPoint, "network" | "x">, node: string): number {
   if (node === "0" || node === "gnd") return 0;
   const k = op.network.index.get(node);
-  if (k === undefined) throw new RangeError(`no node ${node}`);
+  if (k === undefined) throw new RangeError(texts.noNode(node));
   return op.x[k]!;
 }
 
@@ -167,7 +181,7 @@ function loadedVolts(network: Network, work: Workspace, x: Float64Array, node: n
   const meter = { name: "", a: node, b: -1, siemens: 1 / meterOhms };
   network.conductors.push(meter);
   const loaded = x.slice();
-  const solved = newton(work, loaded, { rounds: 40 });
+  const solved = newton(work, loaded, { iterations: 40 });
   const ok = solved.converged || solveNewton(work, loaded).converged;
   network.conductors.pop();
   return ok ? loaded[node]! : NaN;

@@ -2,7 +2,7 @@ import { uniformDraws } from "../numeric/random";
 import { solve } from "../numeric/dense";
 import { circuitOf } from "./circuits-for-tests";
 import { idealVolts, operatingPoint } from "./operating-point";
-import { powerBalance } from "./power";
+import { powerBalance } from "./power-balance";
 
 const TRIODES = ["12AX7", "12AT7", "12AU7", "6SN7", "6SL7"];
 const PENTODES = ["EF86", "EL84", "6V6GT", "EL34", "6L6GC"];

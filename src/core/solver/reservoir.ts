@@ -1,258 +1,177 @@
 /**
- * Rectifiers with a reservoir too small to hold their voltage steady, or none: the averaged law is corrected by the periodic
- * steady state of the real pulses into what the rest of the amp looks like at the ripple's frequency.
+ * Rectifiers with a reservoir too small to hold their voltage steady, or none: the averaged law is corrected so that it gives what the
+ * real pulses give. Their pulses are found against the impedance of the rest of the amp; where the rail swings too far for the amp to be
+ * taken as linear, or where two diodes drive one capacitor from the winding, by stepping the whole amp through its period.
  */
 
-import { ComplexLu } from "../numeric/lu";
-import { instantCurrent, averageCurrent, type RectifierModel } from "../supply/rectifier";
-import { assembleStorage, type Network, type RectifierPart } from "./network";
-import { newton, type Workspace } from "./newton";
+import { averageCurrent, pulsesAlike } from "../supply/rectifier";
+import { capacitorImpedances, multiplesOf, pulseTrain, type PulseTrain } from "../supply/pulse-train";
+import type { Network, RectifierPart } from "./network";
+import { newton, solveNewton, type Workspace } from "./newton";
+import { periodicMean } from "./periodic";
+import { portImpedances } from "./port-impedance";
+import * as texts from "../texts/solver";
 
-/** ωCR from which the averaged law is good to 1 %. */
-const STEADY = 30;
-const STEPS = 240;
-/** What wiring and windings leave where there is no capacitor at all. */
-const STRAY_FARADS = 2e-9;
+/** ωCR, times the pulses of a period, from which the averaged law is good to a fifth of a percent and nothing is corrected. */
+const STEADY = 200;
+/** From here on a capacitor straight across the rectifier is all that the ripple sees. */
+const CAPACITOR_ALONE = 60;
+/** A rail that swings by more than this part of its average is no small disturbance to the tubes on it. */
+const LARGE_SWING = 0.45;
+/** Part of the winding's peak to which a correction is brought. */
+const RELTOL = 2e-4;
+const MOST_PASSES = 12;
 
-/** Corrects every rectifier that needs it and solves again, to and fro; `x` is overwritten. */
-export function correctRectifiers(network: Network, work: Workspace, x: Float64Array): { converged: boolean; rounds: number } {
-  let rounds = 0;
-  for (const part of network.rectifiers) part.correction.shift = 0;
-  const small = network.rectifiers.filter((part) => needsCorrection(network, work, part, x));
-  for (let pass = 0; pass < 12 && small.length > 0; pass++) {
+export interface Corrected {
+  converged: boolean;
+  iterations: number;
+  /** One sentence for each rectifier whose small reservoir could not be reckoned with: its rail is that of a large one. */
+  doubts: string[];
+}
+
+/** Takes all corrections back: the averaged law as it is. */
+export function uncorrect(network: Network): void {
+  network.offset = undefined;
+  for (const { correction } of network.rectifiers) Object.assign(correction, { shift: 0, amps: undefined, farads: undefined });
+}
+
+/** Current may differ by this part from a case that is known, for its correction to be carried over with the square of the current. */
+const ALIKE = 0.12;
+
+/** The correction of a known, nearly equal case: the same rectifier, its capacitor, and about its current. */
+function carriedOver(part: RectifierPart, amps: number, farads: number, known: readonly RectifierPart[]): number | undefined {
+  const like = known.find((k) => k.device.name === part.device.name);
+  const from = like?.correction;
+  if (!like || from?.amps === undefined || from.farads !== farads || Math.abs(amps / from.amps - 1) > ALIKE) return undefined;
+  if (JSON.stringify(like.model) !== JSON.stringify(part.model)) return undefined;
+  return from.shift * (amps / from.amps) ** 2;
+}
+
+/**
+ * Corrects every rectifier that needs it and solves again, to and fro; `x` is overwritten.
+ * @param known rectifiers of an amp solved before that differs in little: where a case is nearly one of theirs, theirs is taken.
+ */
+export function correctRectifiers(network: Network, work: Workspace, x: Float64Array, known: readonly RectifierPart[] = []): Corrected {
+  let iterations = 0;
+  const large: RectifierPart[] = network.rectifiers.filter((p) => p.cascade && p.model.pulses > 0);
+  for (let pass = 0; pass < MOST_PASSES; pass++) {
     let moved = 0;
-    for (const part of small) {
-      const next = shiftOf(network, work, part, x);
-      if (next === undefined) continue;
+    for (const part of network.rectifiers) {
+      if (large.includes(part)) continue;
+      const { amps, farads } = caseOf(network, part, x);
+      const same = carriedOver(part, amps, farads, known);
+      if (same !== undefined) {
+        moved = Math.max(moved, Math.abs(same - part.correction.shift) / part.model.peak);
+        part.correction.shift = same;
+        continue;
+      }
+      const train = trainOf(network, work, part, x);
+      if (train === undefined) continue;
+      if (train === "none found" || swing(train) > LARGE_SWING * train.volts) {
+        large.push(part);
+        continue;
+      }
+      // The averaged law gives the current at volts + shift; the pulses give it at their own average.
+      const next = voltsAcross(part, x) + part.correction.shift - train.volts;
       const change = Math.abs(next - part.correction.shift) / part.model.peak;
       // What is already right is left alone: the answer in hand belongs to it.
-      if (change > 2e-4) part.correction.shift = next;
+      if (change > RELTOL) part.correction.shift = next;
+      Object.assign(part.correction, { amps, farads });
       moved = Math.max(moved, change);
     }
-    if (moved <= 2e-4) break;
-    const solved = newton(work, x);
-    rounds += solved.rounds;
-    if (!solved.converged) return { converged: false, rounds };
+    if (moved <= RELTOL) break;
+    const solved = settle(work, x);
+    iterations += solved.iterations;
+    if (!solved.converged) return { converged: false, iterations, doubts: [] };
   }
-  return { converged: true, rounds };
+  if (large.length === 0) return { converged: true, iterations, doubts: [] };
+  const mean = periodicMean(network, work, large, x);
+  if (!mean)
+    return {
+      converged: true,
+      iterations,
+      doubts: large.map((p) => texts.noPeriodicAnswerWas(p.element.name)),
+    };
+  adopt(network, work, large, mean, x);
+  const solved = settle(work, x);
+  return { converged: solved.converged, iterations: iterations + solved.iterations, doubts: [] };
 }
 
-function voltsAcross(part: RectifierPart, x: Float64Array): number {
-  return (part.a < 0 ? 0 : x[part.a]!) - (part.b < 0 ? 0 : x[part.b]!);
+/**
+ * Makes the averaged solve give the averages of the stepped period: each rectifier passes at its average voltage what the rest of the amp
+ * takes there, and what the averages of curved currents differ from the currents at the averages goes to the right-hand side.
+ */
+function adopt(network: Network, work: Workspace, parts: readonly RectifierPart[], mean: Float64Array, x: Float64Array): void {
+  for (const part of parts) part.correction.shift += voltsAcross(part, x) - voltsAcross(part, mean);
+  work.assemble();
+  const n = network.size;
+  const residual = new Float64Array(n);
+  work.addCurrents(mean, residual);
+  for (let r = 0; r < n; r++) {
+    residual[r]! -= work.rhs[r]!;
+    for (let c = 0; c < n; c++) residual[r]! += work.linear[r * n + c]! * mean[c]!;
+  }
+  network.offset = residual;
+  x.set(mean);
 }
 
-/** Farads straight across the rectifier, and the average current it gives now. */
-function needsCorrection(network: Network, work: Workspace, part: RectifierPart, x: Float64Array): boolean {
-  if (part.model.pulses === 0 || part.model.type === "DOUBLER") return false;
-  const volts = voltsAcross(part, x);
+/** Newton from where the amp stands; with all its aids where that fails. */
+function settle(work: Workspace, x: Float64Array): { converged: boolean; iterations: number } {
+  const before = x.slice();
+  const direct = newton(work, x);
+  if (direct.converged) return direct;
+  x.set(before);
+  const aided = solveNewton(work, x);
+  return { converged: aided.converged, iterations: direct.iterations + aided.iterations };
+}
+
+const voltsAcross = (part: RectifierPart, x: Float64Array) => (part.a < 0 ? 0 : x[part.a]!) - (part.b < 0 ? 0 : x[part.b]!);
+
+/** Average current of a rectifier now, and the capacitance straight across it. */
+function caseOf(network: Network, part: RectifierPart, x: Float64Array): { amps: number; farads: number } {
   const out = new Float64Array(2);
-  averageCurrent(part.model, volts + part.correction.shift, out);
-  const amps = out[0]!;
-  // Microamperes leave any capacitor full; a short has no ripple to speak of.
-  if (amps < 2e-5 || volts < 0.02 * part.model.peak) return false;
+  averageCurrent(part.model, voltsAcross(part, x) + part.correction.shift, out);
   const farads = network.capacitors
     .filter((c) => (c.a === part.a && c.b === part.b) || (c.a === part.b && c.b === part.a))
     .reduce((sum, c) => sum + c.farads, 0);
-  const steady = STEADY / (2 * Math.PI * network.hertz * (volts / amps));
-  if (farads >= steady) return false;
-  // Capacitors in series, or behind a small resistance, hold the rail as well.
-  const ripple = network.hertz * part.model.pulses;
-  const seen = admittanceAcross(network, work, part, x, ripple);
-  if (!seen) return false;
-  return seen[1] / (2 * Math.PI * ripple) < steady;
+  return { amps: out[0]!, farads };
 }
 
-/** Admittance of everything but the rectifier between its terminals at the ripple's frequency: siemens, real and imaginary. */
-export function admittanceAcross(
+function swing(train: PulseTrain): number {
+  let [low, high] = [Infinity, -Infinity];
+  for (const v of train.course) [low, high] = [Math.min(low, v), Math.max(high, v)];
+  return high - low;
+}
+
+/** Microamperes leave any capacitor full; a short has no ripple to speak of. */
+const LEAST_AMPS = 2e-5;
+const LEAST_PART = 0.02;
+
+/**
+ * The rectifier's pulses at this operating point. @param always also where the averaged law is good as it is.
+ * @returns undefined where it carries next to nothing or needs no correction.
+ */
+export function trainOf(
   network: Network,
   work: Workspace,
   part: RectifierPart,
   x: Float64Array,
-  hertz: number,
-): [number, number] | undefined {
-  const n = network.size;
-  work.assemble();
-  work.lu.a.set(work.linear);
-  work.b.fill(0);
-  work.stamp(x, false);
-  const lu = new ComplexLu(n);
-  const { re, im } = lu;
-  re.set(work.lu.a);
-  const out = new Float64Array(2);
-  averageCurrent(part.model, voltsAcross(part, x) + part.correction.shift, out);
-  const own = -out[1]!;
-  for (const [r, c, sign] of [
-    [part.a, part.a, 1],
-    [part.b, part.b, 1],
-    [part.a, part.b, -1],
-    [part.b, part.a, -1],
-  ] as const)
-    if (r >= 0 && c >= 0) re[r * n + c]! -= sign * own;
-  assembleStorage(network, im);
-  const w = 2 * Math.PI * hertz;
-  for (let k = 0; k < im.length; k++) im[k]! *= w;
-  const bRe = new Float64Array(n);
-  const bIm = new Float64Array(n);
-  if (part.a >= 0) bRe[part.a] = 1;
-  if (part.b >= 0) bRe[part.b] = -1;
-  // A network without an answer here is left to the averaged law: no correction is better than one made up.
-  if (lu.solve(bRe, bIm) >= 0) return undefined;
-  const zr = (part.a >= 0 ? bRe[part.a]! : 0) - (part.b >= 0 ? bRe[part.b]! : 0);
-  const zi = (part.a >= 0 ? bIm[part.a]! : 0) - (part.b >= 0 ? bIm[part.b]! : 0);
-  const size = zr * zr + zi * zi;
-  return size > 0 ? [zr / size, -zi / size] : undefined;
-}
-
-/** Volts that must be added to the rail in the averaged law so that it passes what the real pulses pass. */
-function shiftOf(network: Network, work: Workspace, part: RectifierPart, x: Float64Array): number | undefined {
+  always = false,
+): PulseTrain | undefined | "none found" {
+  const { model } = part;
   const volts = voltsAcross(part, x);
-  const out = new Float64Array(2);
-  averageCurrent(part.model, volts + part.correction.shift, out);
-  const amps = out[0]!;
-  const ripple = network.hertz * part.model.pulses;
-  const seen = admittanceAcross(network, work, part, x, ripple);
-  if (!seen) return undefined;
-  const [siemens, susceptance] = seen;
-  const w = 2 * Math.PI * ripple;
-  const g = Math.max(0, siemens);
-  const steady =
-    susceptance < 0
-      ? chokeInputVolts(part.model, amps, -1 / (w * susceptance), g, network.hertz)
-      : steadyVolts(part.model, amps, Math.max(susceptance / w, STRAY_FARADS), g, network.hertz, volts);
-  if (steady === undefined) return undefined;
-  // The averaged law gives `amps` at volts + shift; the pulses give it at `steady`.
-  return volts + part.correction.shift - steady;
-}
-
-/**
- * Average voltage of a reservoir that the real rectifier charges and that `amps` (average) leave, with `siemens` to the
- * ripple: periodic steady state by shooting. @param about a first guess of it. @returns undefined when no periodic answer was found.
- */
-export function steadyVolts(
-  model: RectifierModel,
-  amps: number,
-  farads: number,
-  siemens: number,
-  hertz: number,
-  about: number,
-): number | undefined {
-  return steadyPulse(model, amps, farads, siemens, hertz, about)?.volts;
-}
-
-/** The same with the rectifier's current over one period of the ripple, in equal steps. */
-export function steadyPulse(
-  model: RectifierModel,
-  amps: number,
-  farads: number,
-  siemens: number,
-  hertz: number,
-  about: number,
-): { volts: number; current: Float64Array } | undefined {
-  const current = new Float64Array(STEPS);
-  const period = 1 / (hertz * Math.max(1, model.pulses));
-  const angle = (2 * Math.PI) / Math.max(1, model.pulses);
-  const h = period / STEPS;
-  const out = new Float64Array(2);
-  /** One period from `v0` about `centre`: end voltage and average. */
-  const run = (v0: number, centre: number) => {
-    let v = v0;
-    let sum = 0;
-    for (let k = 1; k <= STEPS; k++) {
-      const phase = (angle * k) / STEPS - angle / 2;
-      const before = v;
-      // Backward Euler: a pulse may begin or end within any step, and the smallest reservoirs are stiff.
-      for (let round = 0; round < 12; round++) {
-        instantCurrent(model, phase, v, out);
-        const f = (farads * (v - before)) / h - out[0]! + amps + siemens * (v - centre);
-        const step = f / (farads / h - out[1]! + siemens);
-        v -= step;
-        if (Math.abs(step) < 1e-6) break;
-      }
-      sum += v;
-      current[k - 1] = out[0]!;
-    }
-    return { end: v, average: sum / STEPS };
-  };
-  let centre = about;
-  let v0 = about;
-  /** Settles v0 for this centre and gives the average's distance from it. */
-  const miss = () => {
-    let average = centre;
-    for (let inner = 0; inner < 30; inner++) {
-      const here = run(v0, centre);
-      average = here.average;
-      const over = here.end - v0;
-      if (Math.abs(over) < 1e-5 * model.peak) break;
-      const d = 1e-3 * model.peak;
-      const slope = (run(v0 + d, centre).end - (v0 + d) - over) / d;
-      const step = slope < -1e-9 ? over / slope : -over;
-      v0 -= Math.max(-0.5 * model.peak, Math.min(0.5 * model.peak, step));
-    }
-    return average - centre;
-  };
-  // The load's pull on the ripple must be about the average itself: a secant search for where it is.
-  let before = centre;
-  let missBefore = miss();
-  centre += missBefore;
-  for (let outer = 0; outer < 30; outer++) {
-    const missNow = miss();
-    if (Math.abs(missNow) < 5e-5 * model.peak) return { volts: centre + missNow, current };
-    const slope = (missNow - missBefore) / (centre - before);
-    const step = Number.isFinite(slope) && slope < -1e-6 ? -missNow / slope : missNow;
-    before = centre;
-    missBefore = missNow;
-    centre += Math.max(-0.3 * model.peak, Math.min(0.3 * model.peak, step));
-  }
-  return undefined;
-}
-
-/** Periods that the choke's current is given to settle, and by how much it may still move then, relative to the load's. */
-const MOST_PERIODS = 400;
-const CALM = 1e-5;
-
-/**
- * The same where the rest of the amp is a choke to the ripple: with little current the choke lifts the rail between the pulses.
- * L·dj/dt = v − centre, j being what the choke carries beyond its share of `amps`; the centre is right when j is zero on average.
- */
-function chokeInputVolts(model: RectifierModel, amps: number, henries: number, siemens: number, hertz: number): number | undefined {
-  const pulses = Math.max(1, model.pulses);
-  const angle = (2 * Math.PI) / pulses;
-  const h = 1 / (hertz * pulses * STEPS);
-  const out = new Float64Array(2);
-  let v = 0.7 * model.peak;
-  let j = 0;
-  const meanOfChoke = (centre: number): number => {
-    let mean = 0;
-    for (let period = 0; period < MOST_PERIODS; period++) {
-      const start = j;
-      let sum = 0;
-      for (let k = 1; k <= STEPS; k++) {
-        const phase = (angle * k) / STEPS - angle / 2;
-        const [vBefore, jBefore] = [v, j];
-        for (let round = 0; round < 20; round++) {
-          instantCurrent(model, phase, v, out);
-          const choke = jBefore + (h / henries) * (v - centre);
-          const f = (STRAY_FARADS * (v - vBefore)) / h - out[0]! + amps + choke + siemens * (v - centre);
-          const step = f / (STRAY_FARADS / h - out[1]! + siemens + h / henries);
-          v -= step;
-          if (Math.abs(step) < 1e-6) break;
-        }
-        j = jBefore + (h / henries) * (v - centre);
-        sum += j;
-      }
-      mean = sum / STEPS;
-      if (Math.abs(j - start) < CALM * amps) break;
-    }
-    return mean;
-  };
-  // The higher the centre, the less the choke carries: bisection between rails that no supply leaves.
-  let low = 0.3 * model.peak;
-  let high = model.peak;
-  if (meanOfChoke(low) < 0 || meanOfChoke(high) > 0) return undefined;
-  for (let step = 0; step < 30 && high - low > 5e-5 * model.peak; step++) {
-    const middle = (low + high) / 2;
-    if (meanOfChoke(middle) > 0) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  const { amps, farads } = caseOf(network, part, x);
+  if (model.pulses === 0 || model.through || amps < (always ? 1e-6 : LEAST_AMPS) || volts < LEAST_PART * model.peak) return undefined;
+  const hertz = network.hertz * pulsesAlike(model);
+  const multiples = multiplesOf(model);
+  const steady = (c: number) => (2 * Math.PI * hertz * c * volts) / amps;
+  if (steady(farads) > STEADY && !always) return undefined;
+  if (steady(farads) > CAPACITOR_ALONE)
+    return pulseTrain(model, amps, capacitorImpedances(farads, hertz, multiples), volts) ?? "none found";
+  const z = portImpedances(network, work, part, x, hertz, multiples);
+  if (!z) return "none found";
+  // Capacitors in series, or behind a small resistance, hold the rail as well.
+  const [re, im] = [z.re[0]!, z.im[0]!];
+  if (!always && im < 0 && steady(-im / (re * re + im * im) / (2 * Math.PI * hertz)) > STEADY) return undefined;
+  return pulseTrain(model, amps, z, volts) ?? "none found";
 }

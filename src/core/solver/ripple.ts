@@ -3,16 +3,15 @@
  * The pulses by time stepping agree (see the tests); this takes milliseconds, so that every fault can have its own.
  */
 
-import { averageCurrent } from "../supply/rectifier";
+import { averageCurrent, pulsesAlike } from "../supply/rectifier";
 import type { RectifierPart } from "./network";
 import type { OperatingPoint } from "./operating-point";
 import { workspaceOf } from "./newton";
-import { admittanceAcross, steadyPulse } from "./reservoir";
+import { trainOf } from "./reservoir";
 import { SmallSignal, type Phasor } from "./small-signal";
 
 /** Multiples of the ripple's own frequency that are kept. */
 const HARMONICS = 6;
-const LEAST_FARADS = 2e-9;
 
 /** One rectifier's current as it repeats. */
 export interface Pulses {
@@ -40,18 +39,15 @@ export function pulsesOf(op: OperatingPoint): Pulses[] {
 function pulsesOfOne(op: OperatingPoint, part: RectifierPart): Omit<Pulses, "rectifier"> | undefined {
   const { network, x } = op;
   const { model } = part;
-  if (model.pulses === 0 || model.type === "DOUBLER") return undefined;
+  if (model.pulses === 0 || model.through || part.cascade) return undefined;
   const volts = (part.a < 0 ? 0 : x[part.a]!) - (part.b < 0 ? 0 : x[part.b]!);
   const out = new Float64Array(2);
   averageCurrent(model, volts + part.correction.shift, out);
   const [amps, slope] = [out[0]!, out[1]!];
   if (amps < 1e-6) return undefined;
-  const hertz = network.hertz * model.pulses;
-  const seen = admittanceAcross(network, workspaceOf(network), part, x, hertz);
-  if (!seen || seen[1] <= 0) return undefined;
-  const farads = Math.max(seen[1] / (2 * Math.PI * hertz), LEAST_FARADS);
-  const pulse = steadyPulse(model, amps, farads, Math.max(0, seen[0]), network.hertz, volts);
-  if (!pulse) return undefined;
+  const hertz = network.hertz * pulsesAlike(model);
+  const pulse = trainOf(network, workspaceOf(network), part, x, true);
+  if (!pulse || pulse === "none found") return undefined;
   const n = pulse.current.length;
   const harmonics = Array.from({ length: HARMONICS }, (_, h): Phasor => {
     let [re, im] = [0, 0];

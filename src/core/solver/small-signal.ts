@@ -4,6 +4,7 @@ import { ComplexLu } from "../numeric/lu";
 import { assembleStorage, type Network } from "./network";
 import { factorAt, type OperatingPoint } from "./operating-point";
 import { workspaceOf } from "./newton";
+import * as texts from "../texts/solver";
 
 export interface Phasor {
   re: number;
@@ -27,7 +28,7 @@ export class SmallSignal {
     this.network = op.network;
     const n = op.network.size;
     const work = workspaceOf(op.network);
-    if (!op.converged || !factorAt(work, op.x)) throw new RangeError("no operating point to be small around");
+    if (!op.converged || !factorAt(work, op.x)) throw new RangeError(texts.noOperatingPointSmall());
     work.lu.a.set(work.linear);
     work.stamp(op.x, false);
     this.g = work.lu.a.slice();
@@ -41,7 +42,7 @@ export class SmallSignal {
   /** Unknown number of a node. @throws RangeError for a node that is not there. */
   node(name: string): number {
     const k = this.network.index.get(name.toLowerCase());
-    if (k === undefined) throw new RangeError(`no node ${name}`);
+    if (k === undefined) throw new RangeError(texts.noNode(name));
     return k;
   }
 
@@ -131,7 +132,7 @@ export class SmallSignal {
   private solve(): Phasor[] {
     const n = this.network.size;
     const singular = this.lu.solve(this.bRe, this.bIm);
-    if (singular >= 0) throw new RangeError(`the linear amp is singular at ${this.network.nodes[singular] ?? "a winding"}`);
+    if (singular >= 0) throw new RangeError(texts.linearAmpSingular(this.network.nodes[singular] ?? "a winding"));
     return Array.from({ length: n }, (_, k) => ({ re: this.bRe[k]!, im: this.bIm[k]! }));
   }
 }

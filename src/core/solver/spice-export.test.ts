@@ -6,6 +6,8 @@ import { readCircuit } from "../circuit/read";
 import { writeCircuit } from "../circuit/write";
 import { AMPS, circuitOf, demoAmp } from "./circuits-for-tests";
 import { operatingPoint } from "./operating-point";
+import { magnitude, SmallSignal } from "./small-signal";
+import { figuresIn, hasSpice, runSpice } from "./spice-for-tests";
 import { exportSpice } from "./spice-export";
 
 /** Without line numbers and absent values, keys in order. */
@@ -73,7 +75,7 @@ const everything = circuitOf(
   "I1 0 ts 1m",
 );
 
-describe("round trips", () => {
+describe("iteration trips", () => {
   test.each(AMPS)("%s: written and read again it is the same circuit", (name) => {
     const circuit = demoAmp(name);
     for (const text of [writeCircuit(circuit), exportSpice(circuit)]) {
@@ -123,4 +125,27 @@ withSpice("a general SPICE finds the same operating point", () => {
   test.each(AMPS)("%s", (name) => expect(compare(demoAmp(name))).toBeGreaterThan(8));
   test("at another mains voltage", () => expect(compare(demoAmp("wren-5"), 210)).toBeGreaterThan(8));
   test("every kind of element", () => expect(compare(everything)).toBeGreaterThan(20));
+});
+
+(hasSpice() ? describe : describe.skip)("what is exported runs in a general SPICE as it is", () => {
+  const driven = (amp: string, level: number) => {
+    const circuit = demoAmp(amp);
+    const input = circuit.elements.some((e) => e.nodes.includes("in")) ? "in" : circuit.stages[0]!.in;
+    const text = exportSpice(circuit).replace(/\n\.op\n/, "\n");
+    return text.replace(/\n\.end\s*$/, `\nVsig sig 0 dc 0 ac 1 sin(0 ${level} 1000)\nCsig sig ${input} 1\n.end\n`);
+  };
+  test.each(AMPS)("%s: two milliseconds of a signal that overdrives it", (amp) => {
+    // The signal goes into the first channel.
+    const output = amp === "picture-house" ? "pla" : demoAmp(amp).stages.at(-1)!.out;
+    const printed = runSpice(driven(amp, 0.1), ["tran 5u 2m", `meas tran swing pp v(${output}) from=1m to=2m`], 110);
+    expect(figuresIn(printed).get("swing")).toBeGreaterThan(1);
+  });
+  test("the grid of the Wren's output tube at 20 kHz: the capacitances between electrodes are in it", () => {
+    const circuit = demoAmp("wren-5");
+    const printed = runSpice(driven("wren-5", 0.1), ["ac lin 1 20k 20k", "let g = mag(v(g2))", "print g"]);
+    const op = operatingPoint(circuit);
+    const at = (node: string) => op.network.index.get(node)!;
+    const engine = magnitude(new SmallSignal(op).drive(at("in"), 1, 20e3)[at("g2")]!);
+    expect(Math.abs(figuresIn(printed).get("g")! / engine - 1)).toBeLessThan(0.02);
+  });
 });

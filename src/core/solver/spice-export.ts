@@ -1,12 +1,12 @@
 /** A circuit as a netlist that a general SPICE runs as it is, and that the reader takes back as the same circuit. */
 
-import { GAUSS8, RECTIFIER_LEAK, type RectifierModel } from "../supply/rectifier";
+import { GAUSS8, RECTIFIER_LEAK, rectifierSections, type Path } from "../supply/rectifier";
 import { tubeSubcircuit } from "../tubes/spice";
 import type { Circuit, Element } from "../circuit/circuit";
 import { isRectifier } from "../circuit/blocks";
 import { spiceNumber, writeAnnotations, writeBlock, writeElement, writeModels, writeNotes, writtenName } from "../circuit/write";
-import { OPEN_SIEMENS, type Conductor, type Network } from "./network";
-import { operatingPoint } from "./operating-point";
+import { OPEN_SIEMENS, type Conductor, type Network, type RectifierPart } from "./network";
+import { operatingPoint, type OperatingPoint } from "./operating-point";
 
 const n = (x: number) => String(Number(x.toPrecision(12)));
 
@@ -55,46 +55,89 @@ export function exportSpice(circuit: Circuit, mains?: number): string {
     ...floats,
     ...writeModels(circuit),
     ...[...subcircuits.values()].flat(),
+    // Overdriven stages switch in less than a microsecond: with the usual tolerances the step that meets it is given up.
+    ".options reltol=1e-4 trtol=1",
+    ...nodesets(circuit, op),
     ".op",
     ".end",
     "",
   ].join("\n");
 }
 
+/** The solved volts as a start: from nothing a general SPICE may lose its way among eight tubes and their feedback. */
+function nodesets(circuit: Circuit, { network, x, converged }: OperatingPoint): string[] {
+  const nodes = [...new Set(circuit.elements.flatMap((e) => e.nodes))].filter((node) => network.index.has(node));
+  return converged ? nodes.map((node) => `.nodeset v(${node})=${n(Number(x[network.index.get(node)!]!.toPrecision(5)))}`) : [];
+}
+
 function subcircuitOf(e: Element, call: string, network: Network): string[] {
   if (e.tube) {
     const part = network.tubes.find((t) => t.element.name === e.name);
     const state = part?.state;
-    return tubeSubcircuit(call, e.tube.model!, state?.emission ?? 1, state?.gas ?? 0, state?.typicalAmps);
+    return tubeSubcircuit(call, e.tube.model!, state?.emission ?? 1, state?.gas ?? 0, state?.typicalAmps, e.tube.picofarads);
   }
   const formal = e.nodes.map((_, i) => `n${i + 1}`);
-  const body = isRectifier(e.type) ? rectifierBody(network.rectifiers.find((r) => r.element.name === e.name)!) : blockBody(e, network);
+  const body = isRectifier(e.type) ? rectifierBodies(e, network) : blockBody(e, network);
   return [`.subckt ${call} ${formal.join(" ")} ;@library`, ...body, ".ends"];
 }
 
-/** A rectifier as a source of its average current: n1 is DC+, n2 is DC−. */
-function rectifierBody({ model, correction }: { model: RectifierModel; correction: { shift: number } }): string[] {
-  const across = `(V(n1,n2)+${n(correction.shift)})`;
-  if (model.pulses === 0) return ["Rdead n1 n2 1e12"];
-  const halves = model.type === "DOUBLER" ? model.pulses : 1;
-  const scale = model.type === "DOUBLER" ? 1 : model.pulses;
-  const { path, peak } = model;
-  const volts = `(${across}/${halves}+${n(path.drop)})`;
-  const leak = `${n(RECTIFIER_LEAK)}*(${n(peak * halves)}-V(n1,n2))`;
-  const angle = [
-    // Clipped a hair inside ±1, where the arccosine still has a slope.
-    `Bt t 0 V=acos(min(max(${volts}/${n(peak)},-0.9999999),0.9999999))`,
+/** All rectifiers of a block, between its own nodes; of a half-wave cascade the winding's resistance as well. */
+function rectifierBodies(e: Element, network: Network): string[] {
+  const formal = (node: number) => `n${e.nodes.indexOf(node < 0 ? "0" : network.nodes[node]!) + 1}`;
+  const bodies = network.rectifiers
+    .filter((r) => r.element.name === e.name)
+    .flatMap((r, i) => rectifierBody(r, formal(r.a), formal(r.b), i || ""));
+  return e.type === "DOUBLER_HALF" ? [...bodies, `Rw n4 n2 ${n(rectifierSections(e, 1, 1)[0]!.model.path.rs)}`] : bodies;
+}
+
+/** A rectifier as a source of its average current from `minus` to `plus`. @param mark tells the parts of two in one subcircuit apart. */
+function rectifierBody({ model, correction }: RectifierPart, plus: string, minus: string, mark: string | number): string[] {
+  if (model.pulses === 0) return [`Rdead${mark} ${plus} ${minus} 1e12`];
+  if (model.through) return [`Rthrough${mark} ${plus} ${minus} ${n(model.path.rs)}`];
+  const volts = `V(f${mark})`;
+  const halves = model.pulses === 2 ? [model.path, model.second ?? model.path] : [model.path];
+  const alike = model.pulses === 2 && !model.second;
+  const parts = (alike ? [model.path] : halves).map((path, k) =>
+    pathBody(path, model.peak, `(${volts}+${n(correction.shift)})`, `${mark}${k ? "x" : ""}`),
+  );
+  const sum = parts.map((p) => p.current).join("+");
+  return [
+    // An average over a period cannot follow in no time: without this delay a time step through feedback and supply does not settle.
+    `Es${mark} s${mark} 0 ${plus} ${minus} 1`,
+    `Rs${mark} s${mark} f${mark} 1k`,
+    `Cs${mark} f${mark} 0 ${n(FOLLOWS / 1e3)}`,
+    ...parts.flatMap((p) => p.lines),
+    `Bi${mark} ${minus} ${plus} I=${alike ? "2*" : ""}(${sum})+${n(RECTIFIER_LEAK)}*(${n(model.peak)}-${volts})`,
   ];
+}
+
+/** Seconds after which the averaged current follows the rail. */
+const FOLLOWS = 1e-5;
+
+/** Part of the winding's peak over which conduction ends. */
+const SOFT_END = 2e-4;
+
+/** Average current of one path as an expression, with the lines that it stands on. */
+function pathBody(path: Path, peak: number, across: string, mark: string): { lines: string[]; current: string } {
+  const volts = `(${across}+${n(path.drop)})`;
+  // What lies below 1 of the ratio, ended softly: at ±1 the arccosine has no slope, and a time step that meets it is never short enough.
+  const left = `((1-${volts}/${n(peak)})/${n(SOFT_END)})`;
+  const cosine = `max(1-${n(SOFT_END)}*(max(${left},0)+ln(1+exp(-abs(${left})))+1e-4),-0.9999999)`;
   if (path.perveance === undefined)
-    return [...angle, `Bi n2 n1 I=${n(scale / (Math.PI * path.rs))}*(${n(peak)}*sin(V(t))-${volts}*V(t))+${leak}`];
+    return {
+      lines: [],
+      current: `${n(1 / (Math.PI * path.rs))}*(${n(peak)}*sqrt(1-(${cosine})*(${cosine}))-${volts}*acos(${cosine}))`,
+    };
+  const angle = [`Bt${mark} t${mark} 0 V=acos(${cosine})`];
+  const theta = `V(t${mark})`;
   // Eight instants of the pulse, each a tube behind its resistance.
   const instants = GAUSS8.flatMap(([x], j) => [
-    `Bu${j} u${j} 0 V=${n(peak)}*cos(V(t)*${n((1 + x) / 2)})-${volts}`,
-    `Ru${j} u${j} d${j} ${n(path.rs)}`,
-    `Bd${j} d${j} 0 I=${n(path.perveance!)}*exp(1.5*ln(max(V(d${j}),0)+1e-20))`,
+    `Bu${mark}${j} u${mark}${j} 0 V=${n(peak)}*cos(${theta}*${n((1 + x) / 2)})-${volts}`,
+    `Ru${mark}${j} u${mark}${j} d${mark}${j} ${n(path.rs)}`,
+    `Bd${mark}${j} d${mark}${j} 0 I=${n(path.perveance!)}*exp(1.5*ln(max(V(d${mark}${j}),0)+1e-20))`,
   ]);
-  const sum = GAUSS8.map(([, w], j) => `${n(w)}*V(u${j},d${j})`).join("+");
-  return [...angle, ...instants, `Bi n2 n1 I=${n(scale / (2 * Math.PI * path.rs))}*V(t)*(${sum})+${leak}`];
+  const sum = GAUSS8.map(([, w], j) => `${n(w)}*V(u${mark}${j},d${mark}${j})`).join("+");
+  return { lines: [...angle, ...instants], current: `${n(1 / (2 * Math.PI * path.rs))}*${theta}*(${sum})` };
 }
 
 /** Everything that the solver makes of resistors and windings, under the block's own node names. */
@@ -123,8 +166,29 @@ function blockBody(e: Element, network: Network): string[] {
       const self = (k: number) => network.inductances.find((l) => l.first === branches[k]!.index && l.second === l.first)!.henries;
       if (mutual) out.push(`K${i}${j} L${i} L${j} ${n(Math.min(0.999999, mutual.henries / Math.sqrt(self(i) * self(j))))}`);
     }
+  if (e.type === "OPT_PP" || e.type === "OPT_SE") out.push(...windingStrays(e));
   // An open switch has no part at all: something must stand in the subcircuit.
   return out.length > 0 ? out : [`Ropen n1 n2 ${spiceNumber(1 / OPEN_SIEMENS)}`];
+}
+
+/** Farads between the turns of a plate winding, or of each side of its tap: enough that a step ends, too little to be heard. */
+const WINDING_FARADS = 400e-12;
+/** The core's loss as a resistance so many times the load's across the whole primary. */
+const CORE_LOSS = 100;
+
+/**
+ * What every real output transformer has beside its inductances: with none of it a tube that cuts off leaves its leakage inductance
+ * nowhere to go, and a time step in SPICE does not end. The loss is nothing to direct current and one percent of the load.
+ */
+function windingStrays(e: Element): string[] {
+  const { zpp, zp } = e.params;
+  const load = typeof zpp === "number" ? zpp : typeof zp === "number" ? zp : 5000;
+  const halves = e.type === "OPT_PP" ? ["n1 n2", "n2 n3"] : ["n1 n2"];
+  const pieces = e.params.ul === undefined ? halves : e.type === "OPT_PP" ? ["n1 n4", "n4 n2", "n2 n5", "n5 n3"] : ["n1 n3", "n3 n2"];
+  return [
+    ...pieces.map((nodes, i) => `Cs${i} ${nodes} ${n(WINDING_FARADS)}`),
+    ...halves.map((nodes, i) => `Rc${i} ${nodes} ${n((CORE_LOSS * load) / (halves.length === 2 ? 4 : 1))}`),
+  ];
 }
 
 function semiconductorBody(e: Element): string[] {

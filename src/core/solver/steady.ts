@@ -30,7 +30,7 @@ export function periodicAverage(circuit: Circuit, mains?: number): Map<string, n
   const period = 1 / network.hertz;
   const keep = network.nodes.map((_, k) => k);
   let averages: number[] = [];
-  for (let round = 0; round < 60; round++) {
+  for (let iteration = 0; iteration < 60; iteration++) {
     const run = transient(network, { start: x, stop: 10 * period, keep, mostStep: period / 100 });
     x = run.end.slice();
     const now = keep.map((_, i) => {

@@ -1,13 +1,15 @@
 /** What is normal for this circuit: parts and tubes drawn within their tolerances, and how much each of them matters. */
 
 import type { Circuit, Element } from "../circuit/circuit";
-import { quantileSorted } from "../numeric/statistics";
+import { ascending, deviation, mean, quantileSorted } from "d3-array";
 import { normalDraws } from "../numeric/random";
 import type { Device } from "./devices";
+import { IDLE_SIGMA, idlingAboveSheet, USUAL_IDLE } from "./idle";
 import { compile } from "./compile";
 import type { Conductor, Network, NetworkOptions } from "./network";
 import { newton, solveNewton, workspaceOf } from "./newton";
 import { factorAt, readings, solveOperatingPoint, type OperatingPoint } from "./operating-point";
+import * as texts from "../texts/solver";
 
 /** One thing that varies from amp to amp. */
 export interface Knob {
@@ -15,6 +17,8 @@ export interface Knob {
   kind: "resistor" | "control" | "tube current" | "amplification factor" | "rectifier" | "mains";
   /** One sigma, relative. */
   sigma: number;
+  /** Middle of what is usual, in nominal values; 1 unless given. */
+  usual?: number;
   /** Sets it to `factor` times its nominal value. */
   turn(factor: number): void;
   /** What its turning changes: these conductances, or the currents of these devices. */
@@ -37,8 +41,11 @@ export function toleranceOf(element: Element): number {
   return element.notes.prov === "assumed" ? Math.max(marked, ASSUMED) : marked;
 }
 
-/** Everything in a network that varies. A uniform spread of ± tolerance has one sigma of tolerance/√3. */
-export function knobsOf(network: Network): Knob[] {
+/**
+ * Everything in a network that varies. A uniform spread of ± tolerance has one sigma of tolerance/√3.
+ * @param aboveSheet output tubes that idle where their sheet says little.
+ */
+export function knobsOf(network: Network, aboveSheet: ReadonlySet<string> = new Set()): Knob[] {
   const knobs: Knob[] = [];
   const byName = new Map(network.circuit.elements.map((e) => [e.name, e]));
   const grouped = new Map<string, { siemens: number; part: Network["conductors"][number] }[]>();
@@ -59,21 +66,28 @@ export function knobsOf(network: Network): Knob[] {
   }
   for (const { element, state, model, device } of network.tubes) {
     const mu = model.mu;
+    const { spread } = state;
     const { name } = element;
     const devices = [device];
-    knobs.push({ name, kind: "tube current", sigma: TUBE_CURRENT, turn: (f) => void (state.spread = f), devices });
+    knobs.push({
+      name,
+      kind: "tube current",
+      ...(aboveSheet.has(name) ? { sigma: IDLE_SIGMA, usual: USUAL_IDLE } : { sigma: TUBE_CURRENT }),
+      turn: (f) => void (state.spread = spread * f),
+      devices,
+    });
     knobs.push({ name, kind: "amplification factor", sigma: AMPLIFICATION, turn: (f) => void (model.mu = mu * f), devices });
   }
-  const devicesOf = (name: string) => network.devices.filter((d) => d.name === name);
   const peaks = network.rectifiers.map(({ model }) => model.peak);
-  network.rectifiers.forEach(({ element, model }) => {
-    const rs = model.path.rs;
+  network.rectifiers.forEach(({ model, device }) => {
+    const { rs, perveance } = model.path;
     knobs.push({
-      name: element.name,
+      name: device.name,
       kind: "rectifier",
       sigma: WINDING,
-      turn: (f) => void (model.path.rs = rs * f),
-      devices: devicesOf(element.name),
+      // A tube's own drop spreads as the winding's does.
+      turn: (f) => void Object.assign(model.path, { rs: rs * f, perveance: perveance && perveance / f }),
+      devices: [device],
     });
   });
   if (peaks.length > 0)
@@ -82,7 +96,7 @@ export function knobsOf(network: Network): Knob[] {
       kind: "mains",
       sigma: MAINS,
       turn: (f) => network.rectifiers.forEach(({ model }, i) => (model.peak = peaks[i]! * f)),
-      devices: network.rectifiers.flatMap((r) => devicesOf(r.element.name)),
+      devices: network.rectifiers.map((r) => r.device),
     });
   return knobs;
 }
@@ -122,13 +136,13 @@ export function monteCarlo(circuit: Circuit, options: MonteCarloOptions = {}): M
   const op = solveOperatingPoint(network, undefined, work);
   const nominal = readings(op, circuit.points, meterOhms, work);
   const samples = new Map(circuit.points.map((p) => [p.name, [] as number[]]));
-  const knobs = knobsOf(network);
+  const knobs = knobsOf(network, idlingAboveSheet(op));
   const normal = normalDraws(seed);
   let done = 0;
   let failed = 0;
   for (let draw = 0; draw < draws && op.converged; draw++) {
     // Three sigma at most: beyond it a part would have been rejected before it was fitted.
-    for (const knob of knobs) knob.turn(1 + knob.sigma * Math.max(-3, Math.min(3, normal())));
+    for (const knob of knobs) knob.turn((knob.usual ?? 1) * (1 + knob.sigma * Math.max(-3, Math.min(3, normal()))));
     const x = op.x.slice();
     const solved = newton(work, x).converged || solveNewton(work, x).converged;
     if (!solved) failed++;
@@ -142,11 +156,14 @@ export function monteCarlo(circuit: Circuit, options: MonteCarloOptions = {}): M
   for (const knob of knobs) knob.turn(1);
   const bands = new Map<string, Band>();
   for (const [name, values] of samples) {
-    const sorted = Float64Array.from(values).sort();
-    const n = sorted.length;
-    const mean = n ? sorted.reduce((a, b) => a + b, 0) / n : NaN;
-    const sigma = n > 1 ? Math.sqrt(sorted.reduce((a, b) => a + (b - mean) ** 2, 0) / (n - 1)) : 0;
-    bands.set(name, { nominal: nominal.get(name)!, mean, sigma, low: quantileSorted(sorted, 0.025), high: quantileSorted(sorted, 0.975) });
+    const sorted = values.sort(ascending);
+    bands.set(name, {
+      nominal: nominal.get(name)!,
+      mean: mean(sorted) ?? NaN,
+      sigma: deviation(sorted) ?? 0,
+      low: quantileSorted(sorted, 0.025) ?? NaN,
+      high: quantileSorted(sorted, 0.975) ?? NaN,
+    });
   }
   return { op, bands, draws: done, failed };
 }
@@ -156,12 +173,12 @@ export function monteCarlo(circuit: Circuit, options: MonteCarloOptions = {}): M
  * all knobs. dx/dp = −J⁻¹·∂F/∂p. Source: L. O. Chua and P.-M. Lin, "Computer-aided analysis of electronic circuits", 1975.
  * @returns volts per unit relative change: rows in the order of `nodes`, columns in that of `knobs`.
  */
-export function sensitivities(op: OperatingPoint, nodes: readonly string[], knobs: readonly Knob[]): number[][] {
+export function sensitivities(op: Pick<OperatingPoint, "network" | "x">, nodes: readonly string[], knobs: readonly Knob[]): number[][] {
   const { network, x } = op;
   const n = network.size;
   const work = workspaceOf(network);
   const slopes = knobs.map((knob) => slopeOf(knob, x));
-  if (!factorAt(work, x)) throw new RangeError("the operating point has no slope to be sensitive along");
+  if (!factorAt(work, x)) throw new RangeError(texts.operatingPointHasNo());
   return nodes.map((node) => {
     const k = network.index.get(node);
     if (k === undefined) return knobs.map(() => 0);

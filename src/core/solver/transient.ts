@@ -6,6 +6,7 @@
 import { Lu } from "../numeric/lu";
 import { assembleStorage, type Network } from "./network";
 import { workspaceOf } from "./newton";
+import * as texts from "../texts/solver";
 
 export interface Drive {
   /** Unknown number of the node that an ideal source drives through a capacitor without reactance. */
@@ -26,6 +27,11 @@ export interface TransientOptions {
   tolerance?: number;
   /** Longest step, seconds. */
   mostStep?: number;
+  /**
+   * Steps no longer than this are taken whatever their error, so that a mode far faster than what is watched is damped and not followed;
+   * a 20,000th of the whole unless given, of a mains period half that where the supply pulses.
+   */
+  leastStep?: number;
   /** Unknowns whose course is kept. */
   keep: number[];
   /** Told how far it is, 0 to 1, now and then; answers false to stop. */
@@ -51,14 +57,14 @@ export class TransientError extends Error {
     readonly node: string,
     readonly seconds: number,
   ) {
-    super(`the transient does not settle at ${seconds.toPrecision(4)} s; node ${node} will not follow`);
+    super(texts.transientDoesNotSettle(seconds.toPrecision(4), node));
   }
 }
 
 const GAMMA = 2 - Math.SQRT2;
 const K = (-3 * GAMMA * GAMMA + 4 * GAMMA - 2) / (12 * (2 - GAMMA));
-const ABSOLUTE_VOLTS = 1e-4;
-const MOST_ROUNDS = 12;
+const VNTOL = 1e-4;
+const MOST_ITERATIONS = 12;
 
 /** Runs the network from `start`. The averaged supply is taken unless the network was compiled with a pulsed one. */
 export function transient(network: Network, options: TransientOptions): TransientResult {
@@ -67,6 +73,7 @@ export function transient(network: Network, options: TransientOptions): Transien
   const { stop, drive, keep, tolerance = 1e-3 } = options;
   const pulsed = network.supply === "pulsed" && network.rectifiers.length > 0;
   const mostStep = Math.min(options.mostStep ?? stop / 50, pulsed ? 1 / network.hertz / 100 : Infinity);
+  const leastStep = options.leastStep ?? Math.min(stop / 20_000, pulsed ? 1 / network.hertz / 10_000 : Infinity);
   const work = workspaceOf(network);
   const storage = new Float64Array(n * n);
   assembleStorage(network, storage);
@@ -115,7 +122,7 @@ export function transient(network: Network, options: TransientOptions): Transien
     }
     const b = work.b;
     work.hold(y);
-    for (let round = 0; round < MOST_ROUNDS; round++) {
+    for (let iteration = 0; iteration < MOST_ITERATIONS; iteration++) {
       lu.a.set(base);
       for (let r = 0; r < n; r++) b[r] = rhs[r]! - carry[r]!;
       for (const [r, c, value] of stored) b[r]! += (value / half) * known[c]!;
@@ -195,17 +202,17 @@ export function transient(network: Network, options: TransientOptions): Transien
       if (drive) b[drive.node] = 0;
       lu.solve(b);
       for (let k = 0; k < nodes; k++) {
-        const e = Math.abs(b[k]!) / (ABSOLUTE_VOLTS + tolerance * Math.max(Math.abs(x[k]! - options.start[k]!), Math.abs(x2[k]!) * 0.1));
+        const e = Math.abs(b[k]!) / (VNTOL + tolerance * Math.max(Math.abs(x[k]! - options.start[k]!), Math.abs(x2[k]!) * 0.1));
         if (e > error) {
           error = e;
           stuck = k;
         }
       }
     }
-    if (!ok || error > 1) {
+    if (!ok || (error > 1 && h > leastStep)) {
       result.rejected++;
-      h *= ok ? Math.max(0.2, 0.9 * error ** (-1 / 3)) : 0.25;
-      if (h < 1e-13 * Math.max(stop, 1e-3)) throw new TransientError(network.nodes[stuck] ?? "of a winding", t);
+      h = ok ? Math.max(leastStep, h * Math.max(0.2, 0.9 * error ** (-1 / 3))) : h * 0.25;
+      if (h < 1e-13 * Math.max(stop, 1e-3)) throw new TransientError(network.nodes[stuck] ?? texts.ofAWinding(), t);
       continue;
     }
     t = h === room ? breaks[nextBreak]! : t + h;

@@ -1,10 +1,13 @@
 /** Heater circuits: series strings across the line with their ballast, parallel heaters on a winding. Volts, amperes, ohms, watts. */
 
+import { fixed } from "../language/language";
 import { envelopeOf, findElement, type Circuit, type HeaterWinding } from "../circuit/circuit";
 import type { TubeType } from "../tubes/library";
 import { nearestInSeries } from "../quantity/series";
 import { ratingFor, STANDARD_WATTS } from "../quantity/ratings";
+import { formatQuantity } from "../quantity/format";
 import { parseQuantity } from "../quantity/parse";
+import * as texts from "../texts/supply";
 
 export interface HeaterElement {
   tube: string;
@@ -14,6 +17,8 @@ export interface HeaterElement {
   /** Hot, at its rated volts; and cold, where a tungsten heater has about a sixth of that. */
   hotOhms: number;
   coldOhms: number;
+  /** What an ohmmeter shows of the cold tube out of its socket, and between which pins: halves that the socket joins are in series then. */
+  alone: { ohms: number; where: string };
 }
 
 /**
@@ -28,7 +33,21 @@ export function heaterOf(circuit: Circuit, tube: string): HeaterElement | undefi
   const type: TubeType | undefined = e?.tube ?? e?.rectifierTube;
   if (!type) return undefined;
   const { volts, amps } = type.heater;
-  return { tube: envelopeOf(e!.name), type: type.type, volts, amps, hotOhms: volts / amps, coldOhms: (COLD_PART * volts) / amps };
+  const coldOhms = (COLD_PART * volts) / amps;
+  return { tube: envelopeOf(e!.name), type: type.type, volts, amps, hotOhms: volts / amps, coldOhms, alone: aloneOf(type, coldOhms) };
+}
+
+function aloneOf(type: TubeType, coldOhms: number): HeaterElement["alone"] {
+  const pins = type.heaterPins;
+  if (!pins) return { ohms: coldOhms, where: texts.acrossHeaterPins() };
+  const [a, b] = pins.ends;
+  if (pins.centre === undefined) return { ohms: coldOhms, where: texts.pinPin(a, b) };
+  // In parallel the halves show a quarter of what they show in series.
+  const half = formatQuantity(2 * coldOhms, "Ω", 2);
+  return {
+    ohms: 4 * coldOhms,
+    where: texts.pinPinBothHalves(a, b, a, b, pins.centre, half),
+  };
 }
 
 export interface HeaterString {
@@ -66,10 +85,10 @@ const HEATER_EXPONENT = 0.85;
  * @throws RangeError for a winding that is no string, or a tube that the circuit does not have.
  */
 export function heaterString(circuit: Circuit, winding: HeaterWinding, lineVolts: number): HeaterString {
-  if (!winding.string) throw new RangeError(`${winding.name} is no series string`);
+  if (!winding.string) throw new RangeError(texts.noSeriesString(winding.name));
   const elements = winding.tubes.map((t) => {
     const e = heaterOf(circuit, t);
-    if (!e) throw new RangeError(`no tube ${t} in this circuit`);
+    if (!e) throw new RangeError(texts.noTubeCircuit(t));
     return e;
   });
   const sum = elements.reduce((s, e) => s + e.volts, 0);
@@ -93,15 +112,10 @@ export function heaterString(circuit: Circuit, winding: HeaterWinding, lineVolts
   const heaterShare = (stringAmps / amps) ** (1 + HEATER_EXPONENT);
   const coldOhms = elements.reduce((s, e) => s + e.coldOhms, 0) + used;
   const doubts: string[] = [];
-  if (!same)
-    doubts.push(
-      `The heaters want different currents (${currents.map((c) => `${c * 1000} mA`).join(", ")}): one is the wrong type, or has a shunt.`,
-    );
-  if (dropVolts < 0) doubts.push(`The tubes want ${sum.toFixed(1)} V, more than the line has: a wrong type is in the string.`);
-  if (same && heaterShare > 1.1)
-    doubts.push(`Each heater gets ${Math.round(heaterShare * 100)} % of its volts: the ballast is too small, or the line too high.`);
-  if (same && heaterShare < 0.9)
-    doubts.push(`Each heater gets only ${Math.round(heaterShare * 100)} % of its volts: the ballast is too large, or the line too low.`);
+  if (!same) doubts.push(texts.heatersWantDifferentCurrents(currents.map((c) => `${c * 1000} mA`).join(", ")));
+  if (dropVolts < 0) doubts.push(texts.tubesWantMoreThan(fixed(sum, 1)));
+  if (same && heaterShare > 1.1) doubts.push(texts.eachHeaterGetsVolts(Math.round(heaterShare * 100)));
+  if (same && heaterShare < 0.9) doubts.push(texts.eachHeaterGetsOnly(Math.round(heaterShare * 100)));
   return {
     name: winding.name,
     elements,
@@ -152,19 +166,22 @@ export function findOpen(string: HeaterString, ohms: ReadonlyMap<string, number>
   if (opens.length > 0)
     return {
       open: opens[0],
-      says: `${opens.join(" and ")} ${opens.length > 1 ? "are" : "is"} open: ${opens.length > 1 ? "they read" : "it reads"} overload where about ${Math.round(cold(opens[0]!))} Ω is expected cold.`,
+      says: texts.openOverloadWhereAbout(
+        opens.join(" and "),
+        opens.length > 1 ? "are" : "is",
+        opens.length > 1 ? texts.theyRead() : texts.itReads(),
+        Math.round(cold(opens[0]!)),
+      ),
     };
   const left = names.filter((n) => !ohms.has(n));
   const read = names.filter((n) => ohms.has(n));
   const odd = read.find((n) => ohms.get(n)! > 3 * cold(n));
   if (left.length === 0)
     return {
-      says: odd
-        ? `No element is open, but ${odd} reads ${Math.round(ohms.get(odd)!)} Ω, far above the ${Math.round(cold(odd))} Ω expected: a poor joint or pin in series with it.`
-        : "Every element has continuity: the string is open between them, at a socket contact, a lead or the switch.",
+      says: odd ? texts.noElementOpenBut(odd, Math.round(ohms.get(odd)!), Math.round(cold(odd))) : texts.everyElementHasContinuity(),
     };
   return {
-    says: `${left.length} of ${names.length} not read yet. The tube with the highest heater voltage fails most: read that one first.`,
+    says: texts.notReadYetTube(left.length, names.length),
     next: left.reduce((a, b) => (b !== "ballast" && (a === "ballast" || cold(b) > cold(a)) ? b : a)),
   };
 }
@@ -189,7 +206,7 @@ export interface HeaterLoad {
 
 /** Parallel heaters on one winding. @param ratedAmps of the winding, when known. @throws RangeError for a series string. */
 export function heaterLoad(circuit: Circuit, winding: HeaterWinding, ratedAmps?: number): HeaterLoad {
-  if (winding.string) throw new RangeError(`${winding.name} is a series string`);
+  if (winding.string) throw new RangeError(texts.seriesString(winding.name));
   const elements = winding.tubes.flatMap((t) => heaterOf(circuit, t) ?? []);
   const volts = winding.volts ?? elements[0]?.volts ?? 0;
   // Twins are made for two voltages: on a 6.3 V winding their halves lie in parallel and take the same watts.
@@ -197,11 +214,8 @@ export function heaterLoad(circuit: Circuit, winding: HeaterWinding, ratedAmps?:
   const amps = elements.reduce((s, e) => s + ampsOf(e), 0);
   const doubts = elements
     .filter((e) => Math.abs(e.volts - volts) > 0.1 * volts && Math.abs(e.volts - 2 * volts) > 0.1 * volts)
-    .map((e) => `${e.tube} (${e.type}) wants ${e.volts} V, the winding gives ${volts} V.`);
-  if (ratedAmps !== undefined && amps > ratedAmps)
-    doubts.push(
-      `The heaters take ${amps.toFixed(2)} A of a winding for ${ratedAmps} A: it runs hot and low. A tube with a hungrier heater than the original?`,
-    );
+    .map((e) => texts.wantsWindingGives(e.tube, e.type, e.volts, volts));
+  if (ratedAmps !== undefined && amps > ratedAmps) doubts.push(texts.heatersTakeWindingRuns(fixed(amps, 2), ratedAmps));
   return {
     name: winding.name,
     volts,
@@ -218,6 +232,6 @@ export function heaterLoad(circuit: Circuit, winding: HeaterWinding, ratedAmps?:
 export function judgeHeaterVolts(rated: number, read: number): { verdict: "in" | "watch" | "out"; why: string } {
   const off = read / rated - 1;
   if (Math.abs(off) <= 0.05) return { verdict: "in", why: "within 5 %" };
-  const how = off > 0 ? "high: emitters and heaters age fast" : "low: cathodes strip under load and the tubes are weak";
+  const how = off > 0 ? texts.highEmittersHeatersAge() : texts.lowCathodesStripUnder();
   return { verdict: Math.abs(off) <= 0.1 ? "watch" : "out", why: `${Math.round(off * 100)} %, ${how}` };
 }

@@ -1,13 +1,15 @@
 /** Leakage of coupling capacitors: with one leg lifted it is measured, in circuit it can only be guessed. Volts, ohms, amperes. */
 
+import { fixed } from "../language/language";
+import * as texts from "../texts/supply";
+
 /**
  * Ohms of a leak from the volts at the lifted leg, a meter of `meterOhms` between it and chassis: R = Rm·(V/Vr − 1).
  * @throws RangeError unless the source and the meter are positive and the reading lies from 0 to the source.
  */
 export function leakOhms(sourceVolts: number, readVolts: number, meterOhms = 10e6): number {
-  if (!(sourceVolts > 0) || !(meterOhms > 0)) throw new RangeError("source volts and meter ohms above zero are wanted");
-  if (!(readVolts >= 0) || readVolts > sourceVolts)
-    throw new RangeError(`a lifted leg shows between 0 and the ${sourceVolts} V on the other side; read ${readVolts}`);
+  if (!(sourceVolts > 0) || !(meterOhms > 0)) throw new RangeError(texts.sourceVoltsMeterOhms());
+  if (!(readVolts >= 0) || readVolts > sourceVolts) throw new RangeError(texts.liftedLegShowsBetween(sourceVolts, readVolts));
   return readVolts === 0 ? Infinity : meterOhms * (sourceVolts / readVolts - 1);
 }
 
@@ -44,7 +46,7 @@ export function judgeLeak(sourceVolts: number, readVolts: number, gridLeakOhms?:
     amps,
     gridVolts,
     verdict,
-    why: `puts ${gridVolts < 0.01 ? "next to nothing" : `${gridVolts.toFixed(2)} V`} on the grid`,
+    why: texts.putsGrid(gridVolts < 0.01 ? texts.nextNothing() : `${fixed(gridVolts, 2)} V`),
   };
 }
 

@@ -24,13 +24,30 @@ export interface Path {
 }
 
 export interface RectifierModel {
-  type: "RECT_FULL" | "RECT_HALF" | "RECT_BRIDGE" | "DOUBLER";
   /** Peak of one half winding (full-wave) or of the whole, at today's mains. */
   peak: number;
   path: Path;
+  /** Path of the second half of the period, where it differs from the first: one side of a centre-tapped winding gone weak. */
+  second?: Path;
   /** Pulses per mains period into the reservoir: 2, or 1 with a half gone. 0: dead. */
   pulses: 0 | 1 | 2;
+  /** Conducts on the other half-wave than its fellow: the second diode of a doubler. */
+  opposite?: boolean;
+  /** A diode shorted through: the winding lies across the capacitor, behind its resistance, in both directions. */
+  through?: boolean;
 }
+
+/** One rectifier of a block between two of its nodes. */
+export interface RectifierSection {
+  /** "" where the block is one rectifier; "upper" and "lower" where it is two. */
+  side: "" | "upper" | "lower";
+  plus: string;
+  minus: string;
+  model: RectifierModel;
+}
+
+/** Periods of the rectifier's current in one of the mains: 2 where both half-waves are alike. */
+export const pulsesAlike = (model: RectifierModel): 1 | 2 => (model.pulses === 2 && !model.second ? 2 : 1);
 
 /** Gauss–Legendre abscissae and weights on [−1, 1], eight nodes. Source: Abramowitz and Stegun, table 25.4. */
 export const GAUSS8: readonly (readonly [number, number])[] = [
@@ -45,17 +62,42 @@ export const GAUSS8: readonly (readonly [number, number])[] = [
 ];
 
 /**
- * The model of a RECT_… or DOUBLER element.
- * `weak=k` in its parameters multiplies a tube's drop by k (solid state: its resistance); `half=1` leaves one half; `dead=1` none.
+ * The rectifiers of a RECT_… or DOUBLER… block. A doubler is two half-wave rectifiers in series about the node where its capacitors
+ * meet; a bridge whose centre tap is used is two full-wave ones, each on half the winding.
+ * `weak=k` in its parameters multiplies a tube's drop by k (solid state: its resistance); `half=1` leaves one half, `weakside=k` gives one
+ * half k times the resistance; `dead=1` leaves none; `upper=dead`, `upper=through`, `lower=…` are about one diode of two.
  * @param mains today's mains over the mains of the circuit. @param emission part of a tube's full emission.
  */
-export function rectifierModel(element: Element, mains: number, emission: number): RectifierModel {
-  const { params } = element;
-  const type = element.type as RectifierModel["type"];
+export function rectifierSections(element: Element, mains: number, emission: number): RectifierSection[] {
+  const [plus, minus, third] = element.nodes as [string, string, string?];
+  const whole = sectionModel(element, mains, emission);
+  if (third === undefined) return [{ side: "", plus, minus, model: whole }];
+  const bridge = element.type === "RECT_BRIDGE";
+  const side = (name: "upper" | "lower", opposite: boolean): RectifierModel => {
+    const state = element.params[name];
+    const dead = whole.pulses === 0 || state === "dead" || (name === "lower" && element.params.half !== undefined);
+    return {
+      ...whole,
+      path: { ...whole.path },
+      ...(bridge ? { peak: whole.peak / 2 } : {}),
+      pulses: dead ? 0 : bridge ? 2 : 1,
+      ...(opposite ? { opposite } : {}),
+      ...(state === "through" ? { through: true, pulses: 1 as const } : {}),
+    };
+  };
+  return [
+    { side: "upper", plus, minus: third, model: side("upper", false) },
+    { side: "lower", plus: third, minus, model: side("lower", !bridge) },
+  ];
+}
+
+function sectionModel(element: Element, mains: number, emission: number): RectifierModel {
+  const { params, type } = element;
   const vac = params.vac as number;
   const weak = typeof params.weak === "number" ? params.weak : 1;
   const kind = String(params.tube ?? "silicon");
-  const plates = type === "RECT_BRIDGE" ? 2 : 1;
+  // A bridge has two diodes in a path, unless its centre tap brings the current back.
+  const plates = type === "RECT_BRIDGE" && element.nodes.length === 2 ? 2 : 1;
   const drop =
     kind === "silicon"
       ? SILICON_VOLTS * plates
@@ -66,23 +108,14 @@ export function rectifierModel(element: Element, mains: number, emission: number
   const perveance = tube && (tube.drop[1] / tube.drop[0] ** 1.5 / weak ** 1.5) * Math.max(emission, 1e-9);
   const rs = Math.max(typeof params.rs === "number" ? params.rs : 0, 0.1) * (perveance === undefined ? weak : 1);
   const full = type === "RECT_FULL" || type === "RECT_BRIDGE";
+  const path = { rs, drop, perveance };
+  const { weakside } = params;
   return {
-    type,
     // Half the winding's ampere-turns go into a short: what is left gives about half its volts.
     peak: Math.SQRT2 * vac * mains * (params.shorted ? 0.5 : 1),
-    path: { rs, drop, perveance },
-    pulses:
-      params.dead || (params.shorted && type !== "RECT_FULL")
-        ? 0
-        : params.shorted
-          ? 1
-          : full && !params.half
-            ? 2
-            : type === "DOUBLER"
-              ? params.half
-                ? 1
-                : 2
-              : 1,
+    path,
+    ...(typeof weakside === "number" ? { second: { ...path, rs: rs * weakside } } : {}),
+    pulses: params.dead || (params.shorted && type !== "RECT_FULL") ? 0 : params.shorted ? 1 : full && !params.half ? 2 : 1,
   };
 }
 
@@ -152,22 +185,30 @@ export function averageCurrent(model: RectifierModel, volts: number, out: Float6
     out[1] = -1e-12;
     return;
   }
-  if (model.type === "DOUBLER") {
-    // Two half-wave rectifiers in series, each with its own capacitor; with one half gone the other's voltage is all.
-    const halves = model.pulses;
-    averageOfPath(model.path, model.peak, volts / halves, out);
-    out[1] = out[1]! / halves - RECTIFIER_LEAK;
-    out[0]! += RECTIFIER_LEAK * (model.peak * halves - volts);
+  if (model.through) {
+    out[0] = -volts / model.path.rs;
+    out[1] = -1 / model.path.rs;
     return;
   }
   averageOfPath(model.path, model.peak, volts, out);
+  if (model.second) {
+    const [amps, slope] = [out[0]!, out[1]!];
+    averageOfPath(model.second, model.peak, volts, out);
+    out[0] = (out[0]! + amps) / model.pulses;
+    out[1] = (out[1]! + slope) / model.pulses;
+  }
   out[0] = out[0]! * model.pulses + RECTIFIER_LEAK * (model.peak - volts);
   out[1] = out[1]! * model.pulses - RECTIFIER_LEAK;
 }
 
 /** Current at an instant of the mains, `phase` in radians of the mains period; for steady state and transient. */
 export function instantCurrent(model: RectifierModel, phase: number, volts: number, out: Float64Array): void {
-  const wave = model.peak * Math.cos(phase);
+  const wave = (model.opposite ? -model.peak : model.peak) * Math.cos(phase);
+  if (model.through) {
+    out[0] = (wave - volts) / model.path.rs;
+    out[1] = -1 / model.path.rs;
+    return;
+  }
   let amps = RECTIFIER_LEAK * ((model.pulses === 0 ? 0 : model.peak) - volts);
   let slope = -RECTIFIER_LEAK;
   if (model.pulses > 0) {
@@ -176,7 +217,7 @@ export function instantCurrent(model: RectifierModel, phase: number, volts: numb
     slope -= point[1]!;
   }
   if (model.pulses === 2) {
-    pathCurrent(model.path, -wave - volts, point);
+    pathCurrent(model.second ?? model.path, -wave - volts, point);
     amps += point[0]!;
     slope -= point[1]!;
   }
@@ -191,8 +232,9 @@ export function instantCurrent(model: RectifierModel, phase: number, volts: numb
  */
 export function ripplePeakToPeak(model: RectifierModel, volts: number, amps: number, farads: number, hertz: number): number {
   const theta = Math.acos(Math.min(1, Math.max(-1, (volts + model.path.drop) / model.peak)));
-  const full = model.pulses === 2 && model.type !== "DOUBLER";
-  return full ? (amps / (2 * hertz * farads)) * (1 - (2 * theta) / Math.PI) : (amps / (hertz * farads)) * (1 - theta / Math.PI);
+  return model.pulses === 2
+    ? (amps / (2 * hertz * farads)) * (1 - (2 * theta) / Math.PI)
+    : (amps / (hertz * farads)) * (1 - theta / Math.PI);
 }
 
 /**

@@ -3,7 +3,7 @@
 import type { Circuit, Element } from "../circuit/circuit";
 import { wiperShare } from "../circuit/taper";
 import { solve, symmetricEigen } from "../numeric/dense";
-import { storedEnergy } from "./discharge";
+import { storedEnergy } from "./stored-energy";
 
 export interface Reservoir {
   /** The name to read it by: its first capacitor, "C1". */

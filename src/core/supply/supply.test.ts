@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "../circuit/read";
 import { solve, symmetricEigen } from "../numeric/dense";
-import { dischargePlan, storedEnergy } from "./discharge";
+import { dischargePlan, storedEnergy } from "./stored-energy";
 import { decayOf, reservoirsOf } from "./reservoirs";
 
 const circuit = (body: string) => readCircuit(`t\n${body}`).circuit;

@@ -1,10 +1,23 @@
 /** Each piece of evidence as a column: what every hypothesis predicts for it, on the scale that it is judged on. */
 
 import { envelopeOf, findElement } from "../circuit/circuit";
+import { electrodeNode, roleOf, tubesAt } from "../anatomy/points";
 import { bulbCelsius, bulbSigma } from "./temperature";
 import { observationChance } from "./observations";
-import type { Evidence, Observable } from "./evidence";
-import { togetherOf, type FaultTable, type Hypothesis, type Shown } from "./table";
+import type { Evidence, Observable } from "../diagnosis/evidence";
+import { covarianceOf, type FaultTable, type Hypothesis, type Prediction } from "./table";
+import * as texts from "../texts/suspects";
+
+/** Where a direct voltage stands in a table. */
+export interface Place {
+  shown: Prediction[];
+  at: number;
+  knobs: number;
+  /** Number of the knob that is the mains; undefined without one. */
+  mainsKnob: number | undefined;
+  /** Hundredths of the mains that one sigma of it is. */
+  mains: number;
+}
 
 /** A column over the hypotheses of a table. */
 export interface Column {
@@ -15,7 +28,7 @@ export interface Column {
   /** One sigma of what is this reading's alone: meter, model, the part's own spread where it is not in the table. */
   own(mean: number): number;
   /** Where a direct voltage stands in the table: what was solved under its conditions, the point's number, the number of knobs. */
-  place?: { shown: Shown[]; at: number; knobs: number };
+  place?: Place;
   /** One sigma by all shared knobs together; 0 where there are none. */
   sharedSigma(hypothesis: number): number;
   /** Probability density of a slip. */
@@ -26,10 +39,14 @@ export interface Column {
 }
 
 /** A meter of the bench, and what the model itself may be off. */
-const METER = 0.005;
+const METER = 0.01;
 const MODEL = 0.008;
 const FLOOR_VOLTS = 0.02;
-const USUAL_PART = 0.5;
+/** A point that has lost its volts still shows some: what leaks past an open part goes with what the point usually carries. */
+const USUAL_PART = 0.004;
+const GONE_PART = 0.012;
+const GONE = 0.05;
+const goneVolts = (mean: number, usual: number) => (Math.abs(mean) < GONE * usual ? GONE_PART : USUAL_PART) * usual;
 /** Resistances above this read as open. */
 const OPEN_OHMS = 1e8;
 
@@ -52,18 +69,22 @@ export function columnOf(table: FaultTable, o: Observable, value: number, lines?
   switch (o.kind) {
     case "dcv": {
       const at = table.points.findIndex((p) => p.toLowerCase() === o.point.toLowerCase());
-      if (at < 0) throw new RangeError(`no point ${o.point}`);
+      if (at < 0) throw new RangeError(texts.noPoint(o.point));
       const shown = table.shown(o.conditions);
       const k = table.knobCount;
       const usual = Math.abs(shown[0]!.volts[at]!) || 0;
+      let place: Place;
+      const rough = roughness(table, at);
       return {
         evidence,
         y: value,
-        mean: Float64Array.from(shown, (s) => (s.converged ? s.volts[at]! : NaN)),
-        // A rail that should be gone still shows some tenths: what the model leaves out goes with what the point usually carries.
-        own: (mean) => Math.hypot(METER * mean, MODEL * Math.max(Math.abs(mean), USUAL_PART * usual), FLOOR_VOLTS),
-        place: { shown, at, knobs: k },
-        sharedSigma: (h) => shown[h]!.sigma[at]!,
+        mean: voltsOf(shown, at),
+        own: (mean) =>
+          Math.sqrt(
+            (METER * METER + MODEL * MODEL) * mean * mean + goneVolts(mean, usual) ** 2 + FLOOR_VOLTS * FLOOR_VOLTS + rough(mean) ** 2,
+          ),
+        place: (place = { shown, at, knobs: k, mainsKnob: table.mainsKnob, mains: 1 }),
+        sharedSigma: (h) => sigmaAt(place, h),
         slip: 1 / 600,
       };
     }
@@ -96,7 +117,7 @@ export function columnOf(table: FaultTable, o: Observable, value: number, lines?
     }
     case "gm": {
       const tube = findElement(circuit, o.point);
-      if (!tube?.tube) throw new RangeError(`no tube ${o.point}`);
+      if (!tube?.tube) throw new RangeError(texts.noTube(o.point));
       return {
         evidence,
         y: value,
@@ -110,9 +131,9 @@ export function columnOf(table: FaultTable, o: Observable, value: number, lines?
       const name = o.point.toUpperCase();
       const sections = circuit.elements.filter((e) => e.tube && envelopeOf(e.name) === name);
       const type = sections[0]?.tube;
-      if (!type) throw new RangeError(`no tube ${o.point}`);
+      if (!type) throw new RangeError(texts.noTube(o.point));
       const shown = table.shown(o.conditions);
-      const watts = (s: Shown) => sections.reduce((sum, e) => sum + (s.tubeWatts.get(e.name) ?? 0), 0);
+      const watts = (s: Prediction) => sections.reduce((sum, e) => sum + (s.tubeWatts.get(e.name) ?? 0), 0);
       return {
         evidence,
         y: value,
@@ -126,7 +147,7 @@ export function columnOf(table: FaultTable, o: Observable, value: number, lines?
     }
     case "leak": {
       const c = findElement(circuit, o.point);
-      if (c?.letter !== "C") throw new RangeError(`no capacitor ${o.point}`);
+      if (c?.letter !== "C") throw new RangeError(texts.noCapacitor(o.point));
       const shown = table.shown({ ...o.conditions, without: [] });
       const source = (h: number) =>
         Math.max(...c.nodes.map((n) => Math.abs(shown[h]!.volts[circuit.points.findIndex((p) => p.node === n)] ?? 0)), 0);
@@ -141,7 +162,7 @@ export function columnOf(table: FaultTable, o: Observable, value: number, lines?
       };
     }
     case "acv": {
-      if (!o.drive) throw new RangeError(`an AC level at ${o.point} wants the node that is driven, its frequency and level`);
+      if (!o.drive) return rippleColumn(table, o, value, evidence);
       const mean = table.acColumn(o.point, o.drive, o.conditions).map((v) => logAc(v));
       return { evidence, y: logAc(value), mean, own: () => 0.2, sharedSigma: nothingShared, slip: 1 / 20 };
     }
@@ -158,6 +179,51 @@ export function columnOf(table: FaultTable, o: Observable, value: number, lines?
   }
 }
 
+/** A grid near zero stands where contact potential and grid current leave it: that differs from tube to tube by some tenths of a volt. */
+const CONTACT_VOLTS = 0.25;
+const NEAR_ZERO = 3;
+/** The plate of a tube that biases itself by it follows: part of its volts. */
+const CONTACT_BIASED = 0.2;
+
+/** One sigma that the model adds at a point, by what the point is, from the volts that it predicts there. */
+function roughness(table: FaultTable, at: number): (mean: number) => number {
+  const { circuit } = table;
+  const node = circuit.points[at]!.node;
+  if (tubesAt(circuit, node, "grid").length > 0) return (mean) => (Math.abs(mean) < NEAR_ZERO ? CONTACT_VOLTS : 0);
+  const biased = tubesAt(circuit, node, "plate").some((t) => electrodeNode(t, "cathode") === "0");
+  return biased ? (mean) => CONTACT_BIASED * mean : () => 0;
+}
+
+const columnsOfVolts = new WeakMap<Prediction[], (Float64Array | undefined)[]>();
+
+/** Volts of one point over all hypotheses: the same for every ranking. */
+function voltsOf(shown: Prediction[], at: number): Float64Array {
+  let columns = columnsOfVolts.get(shown);
+  if (!columns) columnsOfVolts.set(shown, (columns = []));
+  return (columns[at] ??= Float64Array.from(shown, (s) => (s.converged ? s.volts[at]! : NaN)));
+}
+
+/** Faults that change a rail's ripple by more than the direct voltages tell. */
+const RIPPLES = /electrolytic|can lifted|rectifier|winding|switch/;
+/** Ripple below this is the meter's own. */
+const LEAST_RIPPLE = 2e-3;
+/** One sigma of its logarithm: capacitors and windings differ. */
+const RIPPLE_SPREAD = 0.25;
+
+/** Alternating volts at a point without a tone: the ripple of its rail. */
+function rippleColumn(table: FaultTable, o: Observable, value: number, evidence: Evidence | undefined): Column {
+  const point = table.circuit.points.find((p) => p.name.toLowerCase() === o.point.toLowerCase());
+  if (!point) throw new RangeError(texts.noPoint(o.point));
+  if (!["rail", "bias"].includes(roleOf(table.circuit, point))) throw new RangeError(texts.alternatingVoltsWantTone(o.point));
+  const log = (volts: number | undefined) => (volts === undefined ? NaN : Math.log(Math.max(volts, LEAST_RIPPLE)));
+  const healthy = log(table.ripple(0, o.conditions).get(point.node));
+  const moves = (h: Hypothesis) => RIPPLES.test(h.fault.kind);
+  const mean = Float64Array.from(table.hypotheses, (h, line) =>
+    moves(h) ? log(table.ripple(line, o.conditions).get(point.node)) : healthy,
+  );
+  return { evidence, y: log(value), mean, own: () => RIPPLE_SPREAD, sharedSigma: nothingShared, slip: 1 / 12 };
+}
+
 function ohmNodes(table: FaultTable, typed: string): [string, string] {
   if (typed.includes(":")) {
     const [a = "", b = ""] = typed
@@ -170,11 +236,12 @@ function ohmNodes(table: FaultTable, typed: string): [string, string] {
   if (part && part.nodes.length >= 2) return [part.nodes[0]!, part.nodes[1]!];
   const point = table.circuit.points.find((p) => p.name.toLowerCase() === typed.toLowerCase());
   if (point) return [point.node, "0"];
-  throw new RangeError(`no part or point ${typed}, nor two nodes a:b`);
+  throw new RangeError(texts.noPartPointNor(typed));
 }
 
 /** Faults that an ohmmeter on a cold amp can see at all. */
-const COLD = /resistor|electrolytic (leaky|shorted)|coupling (leaky|shorted)|shorted|board|winding|wiper|switch|heater-cathode|pin|pair/;
+const COLD =
+  /resistor|wrong value|miswired|electrolytic (leaky|shorted)|coupling (leaky|shorted)|shorted|board|winding|wiper|switch|heater-cathode|pin|pair/;
 const coldMatters = (h: Hypothesis) => COLD.test(h.fault.kind);
 
 function emissionLeft(h: Hypothesis, tube: string): number {
@@ -200,15 +267,24 @@ function leakOhms(h: Hypothesis, capacitor: string): number {
 export function covariance(columns: Column[], line: number): Float64Array {
   const n = columns.length;
   const out = new Float64Array(n * n);
+  const solved = new Map<Prediction[], SharedBy>();
+  const of = (place: Place) => {
+    let s = solved.get(place.shown);
+    if (!s) solved.set(place.shown, (s = sharedBy(place, line)));
+    return s;
+  };
   for (let i = 0; i < n; i++) {
     const c = columns[i]!;
     const m = c.mean[line]!;
     out[i * n + i] = c.own(Number.isNaN(m) ? 0 : m) ** 2;
     if (!c.place) continue;
+    const a = of(c.place);
     for (let j = 0; j <= i; j++) {
       const d = columns[j]!.place;
       if (!d) continue;
-      const sum = shared(c.place, d, line);
+      const b = d.shown === c.place.shown ? a : of(d);
+      const byMains = (c.place.mains * d.mains - 1) * a.mains[c.place.at]! * b.mains[d.at]!;
+      const sum = (a === b ? a.covariance[c.place.at * a.points + d.at]! : across(c.place, d, line)) + byMains;
       out[i * n + j]! += sum;
       if (i !== j) out[j * n + i]! += sum;
     }
@@ -216,14 +292,36 @@ export function covariance(columns: Column[], line: number): Float64Array {
   return out;
 }
 
-type Place = NonNullable<Column["place"]>;
+/** What the points of one line share under one set of conditions. */
+interface SharedBy {
+  points: number;
+  covariance: Float64Array;
+  /** Volts of each point for a hundredth of the mains. */
+  mains: Float64Array;
+}
 
-function shared(a: Place, b: Place, line: number): number {
-  const here = a.shown[line]!;
-  if (a.shown === b.shown) return togetherOf(here, a.knobs)[a.at * here.volts.length + b.at]!;
-  // Under different conditions the same parts still hang together; that is rare enough to be summed each time.
-  const there = b.shown[line]!;
+function sharedBy({ shown, knobs, mainsKnob }: Place, line: number): SharedBy {
+  const here = shown[line]!;
+  const { sensitivities } = here;
+  const points = here.volts.length;
+  return {
+    points,
+    covariance: covarianceOf(here, knobs),
+    mains: Float64Array.from({ length: points }, (_, i) => (mainsKnob === undefined ? 0 : sensitivities[i * knobs + mainsKnob]!)),
+  };
+}
+
+/** Under different conditions the same parts still hang together; that is rare enough to be summed each time. */
+function across(a: Place, b: Place, line: number): number {
+  const [here, there] = [a.shown[line]!.sensitivities, b.shown[line]!.sensitivities];
   let sum = 0;
-  for (let k = 0; k < a.knobs; k++) sum += here.spread[a.at * a.knobs + k]! * there.spread[b.at * b.knobs + k]!;
+  for (let k = 0; k < a.knobs; k++) sum += here[a.at * a.knobs + k]! * there[b.at * b.knobs + k]!;
   return sum;
+}
+
+/** One sigma of a point by all shared knobs, the mains as it is known. */
+function sigmaAt({ shown, at, knobs, mainsKnob, mains }: Place, line: number): number {
+  const { sigma, sensitivities } = shown[line]!;
+  const byMains = mainsKnob === undefined ? 0 : sensitivities[at * knobs + mainsKnob]!;
+  return Math.sqrt(sigma[at]! ** 2 + (mains * mains - 1) * byMains * byMains);
 }

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "../circuit/read";
-import { foldJob } from "../job/fold";
-import { tape } from "../job/tape-for-tests";
+import { foldJob } from "../tape/fold";
+import { tape } from "../tape/tape-for-tests";
 import { historyFactor, historyOf, historyWords, type PartHistory } from "./history";
 import { rank } from "./rank";
 import { FaultTable } from "./table";
@@ -48,8 +48,8 @@ test("history of a job: changes that stand, findings that are open, parts of thi
 
 test("in words", () => {
   const history: PartHistory = { shop: { jobs: 6, replaced: { C6: 2 } }, renewed: ["V1"], looked: { C6: 2 } };
-  expect(historyWords(["C6"], history)).toBe("C6 found at the look; C6 replaced here in 2 of 6 others of this model");
-  expect(historyWords(["V1A"], history)).toBe("V1A replaced in this job");
+  expect(historyWords(["C6"], history)).toBe("C6 was noted at Look; C6 replaced here in 2 of 6 others of this model");
+  expect(historyWords(["V1A"], history)).toBe("V1A was replaced in this job");
   expect(historyWords(["R1"], history)).toBe("");
 });
 

@@ -2,8 +2,9 @@
 
 import type { Circuit } from "../circuit/circuit";
 import { envelopeOf } from "../circuit/circuit";
-import type { JobState } from "../job/fold";
-import type { Fault } from "./faults";
+import type { JobState } from "../tape/fold";
+import type { Fault } from "./fault";
+import * as texts from "../texts/suspects";
 
 /** What the shop has seen of a model, in its other jobs. */
 export interface ShopHistory {
@@ -69,9 +70,9 @@ export function historyWords(refs: readonly string[], { shop, renewed, looked }:
     const own = [ref.toUpperCase(), envelopeOf(ref.toUpperCase())];
     const seen = Math.max(...own.map((r) => shop?.replaced[r] ?? 0));
     return [
-      ...(own.some((r) => looked[r]) ? [`${ref} found at the look`] : []),
-      ...(own.some((r) => renewed.includes(r)) ? [`${ref} replaced in this job`] : []),
-      ...(seen > 0 ? [`${ref} replaced here in ${seen} of ${shop!.jobs} others of this model`] : []),
+      ...(own.some((r) => looked[r]) ? [texts.foundLook(ref)] : []),
+      ...(own.some((r) => renewed.includes(r)) ? [texts.replacedJob(ref)] : []),
+      ...(seen > 0 ? [texts.replacedHereOthersModel(ref, seen, shop!.jobs)] : []),
     ];
   });
   return words.join("; ");

@@ -1,11 +1,12 @@
 /** A hunt with the probe: which point is next by the ranking, and when it is over. */
 
-import { ENOUGH } from "./evidence";
+import { ENOUGH } from "../diagnosis/evidence";
 import type { NextMeasurement } from "./next";
 import type { Suspect } from "./rank";
+import * as texts from "../texts/suspects";
 
 export interface HuntRanking {
-  suspects: Pick<Suspect, "refs" | "group" | "groupProbability">[];
+  suspects: Pick<Suspect, "refs" | "group" | "groupProbability" | "unknown">[];
   next: Pick<NextMeasurement, "point" | "kind" | "gainBits" | "why">[];
   recheck: string[];
 }
@@ -31,9 +32,9 @@ export function huntNext(ranking: HuntRanking, hunted: Hunted, evidence: number)
   const open = (p: string) => order.includes(p) && !unreachable.includes(p) && !skipped.includes(p);
   const fresh = ranking.next.filter((n) => n.kind === "dcv" && open(n.point) && !taken.includes(n.point));
   const [top] = ranking.suspects;
-  const found = evidence > 0 && top !== undefined && top.refs.length > 0 && top.groupProbability >= ENOUGH;
+  const found = evidence > 0 && top !== undefined && top.refs.length > 0 && !top.unknown && top.groupProbability >= ENOUGH;
   if (found && !(top.group.length > 1 && fresh.some((n) => n.gainBits > SPLITS))) return undefined;
   const again = ranking.recheck.find(open);
-  if (again !== undefined) return { point: again, why: "it fits nothing that explains the rest" };
+  if (again !== undefined) return { point: again, why: texts.fitsNothingExplainsRest() };
   return fresh[0] && { point: fresh[0].point, why: fresh[0].why };
 }

@@ -1,12 +1,15 @@
 /** The evidence of a job: its readings and observations since the amp was last changed. */
 
 import type { Circuit } from "../circuit/circuit";
-import { ampAsItIs } from "../job/amp-as-it-is";
-import type { JobState } from "../job/fold";
-import { solveConditions, type SolveConditions } from "../walk/modelled";
-import { gathered, observableKey, pointNamed, sameMeasurement, type Evidence } from "./evidence";
+import { ampAsItIs } from "../tape/amp-as-it-is";
+import type { JobState } from "../tape/fold";
+import { solveConditions, type SolveConditions } from "../expectation/modelled";
+import { gathered, observableKey, pointNamed, sameMeasurement, type Evidence } from "../diagnosis/evidence";
 import { envelopeOf, findElement } from "../circuit/circuit";
+import { roleOf } from "../anatomy/points";
+import { mainsKnown, type MainsKnown } from "./mains-known";
 import { celsiusOf, WARM_MINUTES } from "./temperature";
+import * as texts from "../texts/suspects";
 
 export interface JobEvidence {
   evidence: Evidence[];
@@ -14,6 +17,8 @@ export interface JobEvidence {
   since?: { seq: number; position: string };
   /** Readings left out, with the reason. */
   leftOut: { point: string; why: string }[];
+  /** How the mains of these readings is known. */
+  mains: MainsKnown;
 }
 
 /** Mains voltages closer than this are one: each set of conditions is a table of its own. */
@@ -27,18 +32,25 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
   for (const r of state.readings) {
     if (!counts(r.seq)) continue;
     if (r.conditions.limiter) {
-      leftOut.push({ point: r.point, why: "behind a lamp: the amp’s own mains is not known" });
+      leftOut.push({ point: r.point, why: texts.behindLampAmpsOwn() });
       continue;
     }
     if (r.kind === "ohm" && !ohmPlace(circuit, r.point)) {
-      leftOut.push({ point: r.point, why: "not between two nodes of this circuit: judged at Cold checks" });
+      leftOut.push({ point: r.point, why: texts.notBetweenTwoNodes() });
       continue;
     }
-    const point = r.kind === "dcv" ? pointNamed(circuit, r.point) : r.kind === "ohm" ? r.point : findElement(circuit, r.point)?.name;
-    if (point === undefined || r.kind === "acv") {
+    const point =
+      r.kind === "acv"
+        ? railNamed(circuit, r.point)
+        : r.kind === "dcv"
+          ? pointNamed(circuit, r.point)
+          : r.kind === "ohm"
+            ? r.point
+            : findElement(circuit, r.point)?.name;
+    if (point === undefined) {
       leftOut.push({
         point: r.point,
-        why: r.kind === "acv" ? "an AC level without its tone: on a rail it counts as ripple at Noise" : "not a point of this circuit",
+        why: r.kind === "acv" ? texts.acLevelWithoutTone() : texts.notPointCircuit(),
       });
       continue;
     }
@@ -60,9 +72,8 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
     if (!counts(t.seq) || celsius === undefined) continue;
     const tube = envelopeOf(t.place.trim().toUpperCase());
     if (!circuit.elements.some((e) => e.tube && envelopeOf(e.name) === tube))
-      leftOut.push({ point: t.place, why: "a temperature is held against the model for tubes only" });
-    else if ((t.warmMinutes ?? WARM_MINUTES) < WARM_MINUTES)
-      leftOut.push({ point: t.place, why: `on for less than ${WARM_MINUTES} min: not warm yet` });
+      leftOut.push({ point: t.place, why: texts.temperatureHeldAgainstModel() });
+    else if ((t.warmMinutes ?? WARM_MINUTES) < WARM_MINUTES) leftOut.push({ point: t.place, why: texts.lessThanMinNot(WARM_MINUTES) });
     else
       found.push({ point: tube, kind: "temp", value: celsius, conditions: rounded(solveConditions(circuit, { mains: state.mainsVolts })) });
   }
@@ -71,8 +82,16 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
       found.filter((e, i) => !found.slice(i + 1).some((later) => observableKey(later) !== observableKey(e) && sameMeasurement(later, e))),
     ),
     leftOut,
+    mains: mainsKnown(state),
     ...(since ? { since } : {}),
   };
+}
+
+/** The point's name where it is a rail: alternating volts there without a tone are ripple. */
+function railNamed(circuit: Circuit, typed: string): string | undefined {
+  const name = pointNamed(circuit, typed);
+  const point = circuit.points.find((p) => p.name === name);
+  return point && ["rail", "bias"].includes(roleOf(circuit, point)) ? name : undefined;
 }
 
 /** Whether an ohm reading lies between nodes that the model has. */

@@ -15,17 +15,39 @@ export interface Explained {
   distance: Float64Array;
 }
 
+/** A covariance made ready: its inverse, row-major, and the logarithm of its determinant; undefined where it is none. */
+export type Prepared = { inverse: Float64Array; logDet: number } | undefined;
+
+/** @param cov n × n, symmetric; left as it was. */
+export function prepare(cov: Float64Array): Prepared {
+  const inverse = cov.slice();
+  const logDet = invert(inverse, Math.round(Math.sqrt(cov.length)));
+  return logDet === undefined ? undefined : { inverse, logDet };
+}
+
+/** The same with a covariance that is used once. */
+export function explain(y: Float64Array, mean: Float64Array, cov: Float64Array, slipDensity: Float64Array, mostSlips: number): Explained {
+  return explainWith(prepare(cov), y, mean, slipDensity, mostSlips);
+}
+
 /**
- * Log-likelihood of `y` under a normal law with `mean` and `cov` (n × n), the worst readings taken out one after the other as
+ * Log-likelihood of `y` under a normal law with `mean` and a prepared covariance, the worst readings taken out one after the other as
  * slips with density `slipDensity[i]` wherever that is the better explanation.
  * Leaving reading i out of a normal law: Q − (P r)ᵢ²/Pᵢᵢ and log|Σ| + log Pᵢᵢ with P = Σ⁻¹.
  */
-export function explain(y: Float64Array, mean: Float64Array, cov: Float64Array, slipDensity: Float64Array, mostSlips: number): Explained {
+export function explainWith(
+  prepared: Prepared,
+  y: Float64Array,
+  mean: Float64Array,
+  slipDensity: Float64Array,
+  mostSlips: number,
+): Explained {
   const n = y.length;
-  const p = cov.slice();
-  const logDet = invert(p, n);
-  if (logDet === undefined) return { log: -Infinity, slips: [], distance: new Float64Array(n).fill(Infinity) };
-  const r = Float64Array.from(y, (v, i) => v - mean[i]!);
+  if (!prepared) return { log: -Infinity, slips: [], distance: new Float64Array(n).fill(Infinity) };
+  const { logDet } = prepared;
+  let p = prepared.inverse;
+  const r = new Float64Array(n);
+  for (let i = 0; i < n; i++) r[i] = y[i]! - mean[i]!;
   const pr = new Float64Array(n);
   const times = () => {
     for (let i = 0; i < n; i++) {
@@ -35,9 +57,11 @@ export function explain(y: Float64Array, mean: Float64Array, cov: Float64Array, 
     }
   };
   times();
-  let q = r.reduce((sum, v, i) => sum + v * pr[i]!, 0);
+  let q = 0;
+  for (let i = 0; i < n; i++) q += r[i]! * pr[i]!;
   let log = -0.5 * (q + logDet + n * Math.log(2 * Math.PI)) + n * Math.log(1 - SLIP);
-  const distance = Float64Array.from(pr, (v, i) => Math.abs(v) / Math.sqrt(p[i * n + i]!));
+  const distance = new Float64Array(n);
+  for (let i = 0; i < n; i++) distance[i] = Math.abs(pr[i]!) / Math.sqrt(p[i * n + i]!);
   const slips: number[] = [];
   const out = new Uint8Array(n);
   for (let round = 0; round < mostSlips; round++) {
@@ -55,6 +79,7 @@ export function explain(y: Float64Array, mean: Float64Array, cov: Float64Array, 
       }
     }
     if (best < 0) break;
+    if (slips.length === 0) p = p.slice();
     log += gain;
     slips.push(best);
     out[best] = 1;
@@ -68,7 +93,6 @@ export function explain(y: Float64Array, mean: Float64Array, cov: Float64Array, 
     }
     r[best] = 0;
     times();
-    q = r.reduce((sum, v, i) => sum + v * pr[i]!, 0);
   }
   return { log, slips, distance };
 }

@@ -1,14 +1,17 @@
 /** The next measurement: the one that is expected to tell most about what is left, for its effort and risk. */
 
-import type { SolveConditions } from "../walk/modelled";
+import { formatQuantity, formatVolts } from "../quantity/format";
+import type { SolveConditions } from "../expectation/modelled";
 import { columnOf, type Column } from "./columns";
-import { sameMeasurement, type Observable } from "./evidence";
+import { sameMeasurement, type Observable } from "../diagnosis/evidence";
+import { MAINS_DOUBT, type MainsKnown } from "./mains-known";
 import type { Posterior, Weighed } from "./posterior";
-import { roleOf } from "../walk/anatomy";
+import { roleOf } from "../anatomy/points";
+import * as texts from "../texts/suspects";
 
 export interface NextMeasurement {
   point: string;
-  kind: Observable["kind"];
+  kind: Observable["kind"] | "mains";
   gainBits: number;
   cost: number;
   why: string;
@@ -20,8 +23,20 @@ const COST = { rail: 1, bias: 0.9, cathode: 0.8, grid: 0.9, screen: 1.1, plate: 
 const MOST = 40;
 const BINS = 96;
 
-/** Measurements not taken yet, the best for its cost first. @param most how many are given. */
-export function nextMeasurements(posterior: Posterior, conditions: SolveConditions, most = 5): NextMeasurement[] {
+/** Reading the wall is the cheapest of all. */
+const MAINS_COST = 0.3;
+const MAINS_METER = 0.006;
+
+/**
+ * Measurements not taken yet, the best for its cost first.
+ * @param most how many are given. @param mains how the mains is known: as long as it was not measured, that is one of them.
+ */
+export function nextMeasurements(
+  posterior: Posterior,
+  conditions: SolveConditions,
+  most = 5,
+  mains: MainsKnown = "measured",
+): NextMeasurement[] {
   const { table, columns, weighed } = posterior;
   const left = weighed.filter((w) => w.line >= 0 && w.weight > 1e-4).slice(0, MOST);
   const total = left.reduce((s, w) => s + w.weight, 0);
@@ -32,8 +47,10 @@ export function nextMeasurements(posterior: Posterior, conditions: SolveConditio
     let column: Column;
     try {
       column = columnOf(table, o, NaN, lines);
-    } catch {
-      return;
+    } catch (error) {
+      // What this circuit does not have cannot be measured on it.
+      if (error instanceof RangeError) return;
+      throw error;
     }
     const gainBits = informationGain(left, total, column);
     if (gainBits > 0.005) out.push({ point: o.point, kind: o.kind, gainBits, cost, why: whyOf(left, column, o) });
@@ -47,7 +64,30 @@ export function nextMeasurements(posterior: Posterior, conditions: SolveConditio
     if (e?.letter === "C" && (e.value ?? 0) < 1e-6) consider({ point: ref, kind: "leak", conditions }, COST.leak);
     if (e?.tube) consider({ point: ref, kind: "gm", conditions: { without: [], set: [] } }, COST.gm);
   }
+  if (mains !== "measured" && conditions.mains !== undefined && columns.length > 0) {
+    const column = mainsColumn(posterior, conditions.mains, MAINS_DOUBT[mains].sigma / 100);
+    const gainBits = informationGain(left, total, column);
+    if (gainBits > 0.005)
+      out.push({
+        point: "mains",
+        kind: "mains",
+        gainBits,
+        cost: MAINS_COST,
+        why: whyOf(left, column, { point: "mains", kind: "dcv", conditions }),
+      });
+  }
   return out.sort((a, b) => b.gainBits / b.cost - a.gainBits / a.cost).slice(0, most);
+}
+
+/** What the amp's own mains would read: as entered, but for the faults that say otherwise. */
+function mainsColumn({ table }: Posterior, entered: number, doubt: number): Column {
+  return {
+    y: NaN,
+    mean: Float64Array.from(table.hypotheses, (h) => entered * (h.fault.kind === "mains" ? h.severity : 1)),
+    own: (mean) => Math.hypot(MAINS_METER, doubt) * mean,
+    sharedSigma: () => 0,
+    slip: 1,
+  };
 }
 
 /** Mean and sigma of a prediction. */
@@ -101,14 +141,14 @@ function whyOf(left: Weighed[], c: Column, o: Observable): string {
   const other =
     laws.find((l) => Math.abs(l.law[0] - first!.law[0]) > 2 * (l.law[1] + first!.law[1])) ??
     laws.find((l) => Math.abs(l.law[0] - first!.law[0]) > l.law[1] + first!.law[1]);
-  if (!first || !other) return "it narrows what is left";
+  if (!first || !other) return texts.separatesRemainingSuspectsBest();
   const show = (m: number) =>
     o.kind === "ohm"
-      ? `${Math.exp(m).toPrecision(3)} Ω`
+      ? formatQuantity(Math.exp(m), "Ω", 3)
       : o.kind === "gm"
         ? `${Math.round(m)} %`
         : o.kind === "temp"
           ? `${Math.round(m)} °C`
-          : `${m.toPrecision(3)} V`;
-  return `${first.name} would give about ${show(first.law[0])}, ${other.name} ${show(other.law[0])}`;
+          : formatVolts(m);
+  return texts.wouldGiveAbout(first.name, show(first.law[0]), other.name, show(other.law[0]));
 }

@@ -1,8 +1,9 @@
 /** How likely each fault makes what can be seen, heard or felt without a meter. */
 
-import type { SolveConditions } from "../walk/modelled";
-import { OBSERVATIONS, observationNamed } from "./observation-names";
-import type { FaultTable, Hypothesis, Shown } from "./table";
+import type { SolveConditions } from "../expectation/modelled";
+import { OBSERVATIONS, observationNamed } from "../diagnosis/observation-names";
+import type { FaultTable, Hypothesis, Prediction } from "./table";
+import * as texts from "../texts/suspects";
 
 /** Chance that it is noted although nothing makes it, and that it is missed although something does. */
 const FALSE = 0.03;
@@ -13,11 +14,11 @@ export function observationChance(table: FaultTable, text: string, conditions: S
   const named = observationNamed(text);
   if (!named)
     throw new RangeError(
-      `no observation "${text}"; known are ${OBSERVATIONS.map((o) => (o.about === "tube" ? `V1 ${o.name}` : o.name)).join(", ")}`,
+      texts.noObservationKnown(text, OBSERVATIONS.map((o) => (o.about === "tube" ? `V1 ${o.name}` : o.name)).join(", ")),
     );
   const { type, tube } = named;
   if (tube && !table.circuit.elements.some((e) => e.tube && (e.name === tube || e.name.startsWith(tube))))
-    throw new RangeError(`no tube ${tube}`);
+    throw new RangeError(texts.noTube(tube));
   const shown = table.shown(conditions);
   const gains = /quiet|no signal/.test(type.name) ? table.gains(conditions) : undefined;
   const healthy = shown[0]!;
@@ -33,8 +34,8 @@ export function observationChance(table: FaultTable, text: string, conditions: S
 const ramp = (x: number, none: number, full: number) => Math.min(1, Math.max(0, (x - none) / (full - none)));
 
 /** 0 to 1: how much a hypothesis makes it so. */
-function strength(name: string, h: Hypothesis, s: Shown, healthy: Shown, tube: string | undefined, gain: number): number {
-  const watts = (of: Shown) =>
+function strength(name: string, h: Hypothesis, s: Prediction, healthy: Prediction, tube: string | undefined, gain: number): number {
+  const watts = (of: Prediction) =>
     [...of.tubeWatts].reduce((sum, [t, w]) => (tube === undefined || t === tube || t.startsWith(tube) ? sum + w : sum), 0);
   const rating = watts(s) / Math.max(watts(healthy), 1e-3);
   const heater = h.fault.kind === "heater open" && h.fault.refs[0] === tube;

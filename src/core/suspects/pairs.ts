@@ -1,7 +1,7 @@
 /** Two faults at once, where no single one explains all that was read. */
 
-import { covariance, type Column } from "./columns";
-import type { Fault } from "./faults";
+import type { Column } from "./columns";
+import type { Fault } from "./fault";
 import { CONTRADICTS, type Explained } from "./likelihood";
 import { PAIR_CHANCE } from "./priors";
 import type { Weighed } from "./posterior";
@@ -12,6 +12,9 @@ const MOST_PAIRED = 8;
 /** Natural-log distance from the best at which nothing counts any more. */
 const NEGLIGIBLE = 9;
 
+/** Natural-log likelihood by which two must explain more than either of them alone. */
+const ADDS = 6;
+
 /** Pairs are tried when the best single fault leaves a reading unexplained. */
 export function pairsOf(
   table: FaultTable,
@@ -19,7 +22,7 @@ export function pairsOf(
   gaussian: Column[],
   singles: Weighed[],
   priors: ReadonlyMap<Fault, number>,
-  fit: (mean: Float64Array, cov: Float64Array) => Explained,
+  fit: (mean: Float64Array, line: number) => Explained,
 ): Weighed[] {
   const best = singles[0]!;
   if (gaussian.length < 3 || gaussian.some((c) => c.evidence?.kind !== "dcv")) return [];
@@ -35,13 +38,14 @@ export function pairsOf(
       const [a, b] = [leading[i]!, leading[j]!];
       if (a.fault.refs.some((r) => b.fault.refs.includes(r))) continue;
       const prior = Math.log((PAIR_CHANCE / every) * Math.max(1e-4, (priors.get(a.fault)! * priors.get(b.fault)!) / (usual * usual)));
-      const cov = covariance(gaussian, a.line);
       // A pair that would stay behind even if it explained every reading to the digit need not be solved.
-      if (fit(y, cov).log + prior < best.log - NEGLIGIBLE) continue;
+      if (fit(y, a.line).log + prior < best.log - NEGLIGIBLE) continue;
       const changes = [...a.fault.changes(a.fitted), ...b.fault.changes(b.fitted)];
       const mean = pairMean(table, changes, gaussian);
       if (!mean) continue;
-      const explained = fit(mean, cov);
+      const explained = fit(mean, a.line);
+      // A pair that adds nothing that was measured to one of its own two is that one.
+      if (explained.log < Math.max(a.best.log, b.best.log) + ADDS) continue;
       const fault: Fault = {
         name: `${a.fault.name} and ${b.fault.name}`,
         refs: [...a.fault.refs, ...b.fault.refs],

@@ -1,7 +1,7 @@
 /** What is left of all faults once the evidence has been weighed. */
 
 import type { Column } from "./columns";
-import type { Fault } from "./faults";
+import type { Fault } from "./fault";
 import type { Explained } from "./likelihood";
 import type { FaultTable, Hypothesis } from "./table";
 

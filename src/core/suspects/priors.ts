@@ -28,6 +28,14 @@ export type FaultKind =
   | "switch open"
   | "board leak"
   | "can lifted"
+  | "electrolytic low"
+  | "wrong value"
+  | "wrong tube"
+  | "tubes swapped"
+  | "miswired socket"
+  | "shorted turns"
+  | "mains"
+  | "unknown"
   | "pair";
 
 /** Relative weights for a part of middling age; only their proportions matter. Scutum's own, to be moved by what a shop sees. */
@@ -35,7 +43,7 @@ const WEIGHT: Record<FaultKind, number> = {
   none: 0,
   "resistor open": 4,
   "resistor high": 6,
-  "resistor low": 0.8,
+  "resistor low": 0.15,
   "electrolytic leaky": 10,
   "electrolytic shorted": 2,
   "electrolytic open": 6,
@@ -57,6 +65,14 @@ const WEIGHT: Record<FaultKind, number> = {
   "switch open": 3,
   "board leak": 1.5,
   "can lifted": 1.5,
+  "electrolytic low": 8,
+  "wrong value": 0.25,
+  "wrong tube": 1.5,
+  "tubes swapped": 0.5,
+  "miswired socket": 0.3,
+  "shorted turns": 0.7,
+  mains: 40,
+  unknown: 0,
   pair: 0,
 };
 
@@ -84,5 +100,7 @@ export function priorOf(kind: FaultKind, e: Element | undefined): number {
 
 /** Chance that an amp on the bench shows nothing that a meter would find. */
 export const NOTHING_WRONG_CHANCE = 0.4;
+/** Chance of something that is on no list. */
+export const UNKNOWN_CHANCE = 0.03;
 /** Chance of two faults at once, shared out over the pairs that are tried. */
 export const PAIR_CHANCE = 0.08;

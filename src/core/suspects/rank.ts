@@ -1,21 +1,26 @@
 /** From evidence to a ranked list: which faults explain it, which cannot be told apart, what is not yet testable. */
 
 import { columnOf, covariance, type Column } from "./columns";
-import type { Evidence } from "./evidence";
-import type { Fault } from "./faults";
+import type { Evidence } from "../diagnosis/evidence";
+import type { Fault } from "./fault";
 import { historyFactor, type PartHistory } from "./history";
-import { CONTRADICTS, explain, type Explained } from "./likelihood";
-import { pairsOf } from "./pairs";
+import { CONTRADICTS, prepare, type Prepared } from "./likelihood";
+import { MAINS_DOUBT, type MainsKnown } from "./mains-known";
 import type { Posterior, Weighed } from "./posterior";
-import { NOTHING_WRONG_CHANCE, PAIR_CHANCE } from "./priors";
-import { FaultTable, HEALTHY } from "./table";
+import { slipWords } from "./slips";
+import { HEALTHY, UNKNOWN, type FaultTable } from "./table";
 import { notTestable } from "./untested";
+import { weigh } from "./weigh";
 
 export interface Suspect {
   fault: string;
   refs: string[];
-  /** Names of the faults that this evidence cannot tell from it, itself first; at most five. */
+  /** Names of the faults that this evidence cannot tell from it, itself first: other ways in which its part fails, and those of at most four other parts. */
   group: string[];
+  /** The parts of each of them. */
+  groupRefs: string[][];
+  /** It stands for all that is not on the list: nothing known explains what was read. */
+  unknown?: true;
   probability: number;
   /** Of the whole group. */
   groupProbability: number;
@@ -34,6 +39,8 @@ export interface Ranking {
   notYetTestable: { fault: string; test: string }[];
   /** Readings that nothing likely explains: to be taken again before anything else. */
   recheck: string[];
+  /** Of those by name: which slip of the hand would give just this figure, where one does. */
+  slips: Record<string, string>;
   /** Read twice alike and still not explained: no slip, but the rest may be of another time. */
   standsAlone: string[];
   /** Nearly nothing fits: the circuit may not be that of this amp. */
@@ -42,20 +49,32 @@ export interface Ranking {
   posterior: Posterior;
 }
 
-/** Faults named in one group. */
+/** Suspects on the list, and the chance below which none is on it. */
+const MOST_SHOWN = 25;
+const LEAST_SHOWN = 1e-5;
+/** Parts named in one group. */
 const MOST_IN_GROUP = 5;
 /** A fault that holds this much is shown by the readings together, whatever each of them shows alone. */
 const SHOWN_TOGETHER = 0.05;
 /** Sigmas below which a reading agrees with a prediction. */
 const AGREES = 2;
-/** Natural-log distance from the best beyond which a fault's severities are not refined. */
-const REFINED = 14;
-const SUBSTEPS = [0.25, 0.5, 0.75];
+
+export interface RankOptions {
+  /** How the mains of the readings is known; as typed in once unless given. */
+  mains?: MainsKnown;
+}
 
 /** Ranks the single faults of the table, pairs of the leading ones where no single fault explains all, and "nothing wrong". */
-export function rank(table: FaultTable, evidence: readonly Evidence[], history?: PartHistory): Ranking {
+export function rank(
+  table: FaultTable,
+  evidence: readonly Evidence[],
+  history?: PartHistory,
+  { mains = "entered" }: RankOptions = {},
+): Ranking {
+  const doubt = MAINS_DOUBT[mains];
   const columns = evidence.map((e) => columnOf(table, e, e.value));
-  const priors = new Map(table.faults.map((f) => [f, f.prior * historyFactor(f, history)]));
+  for (const c of columns) if (c.place) c.place.mains = doubt.sigma;
+  const priors = new Map(table.faults.map((f) => [f, f.prior * historyFactor(f, history) * (f.kind === "mains" ? doubt.prior : 1)]));
   const posterior = weigh(table, columns, priors);
   const { weighed } = posterior;
   // All readings together may show what none of them shows alone.
@@ -75,6 +94,12 @@ export function rank(table: FaultTable, evidence: readonly Evidence[], history?:
     suspects,
     notYetTestable: untested,
     recheck: slipped.filter((c) => !again(c)).map(labelOf),
+    slips: Object.fromEntries(
+      top.best.slips.flatMap((k) => {
+        const why = slipWords(table, top, columns[gaussian[k]!]!, k);
+        return why === undefined ? [] : [[labelOf(columns[gaussian[k]!]!), why]];
+      }),
+    ),
     standsAlone: slipped.filter(again).map(labelOf),
     circuitDoubtful: numeric >= 5 && misfits >= Math.max(3, numeric / 3),
     posterior,
@@ -84,138 +109,6 @@ export function rank(table: FaultTable, evidence: readonly Evidence[], history?:
 export const labelOf = (c: Column) =>
   c.evidence!.kind === "observe" ? c.evidence!.point : `${c.evidence!.point}${c.evidence!.kind === "dcv" ? "" : ` ${c.evidence!.kind}`}`;
 
-function weigh(table: FaultTable, columns: Column[], priors: ReadonlyMap<Fault, number>): Posterior {
-  const gaussian = columns.filter((c) => !c.chance);
-  const seen = columns.filter((c) => c.chance);
-  const y = Float64Array.from(gaussian, (c) => c.y);
-  const slip = Float64Array.from(gaussian, (c) => c.slip * SLIP_AGAIN ** ((c.evidence?.times ?? 1) - 1));
-  const mostSlips = y.length < 2 ? 0 : Math.min(4, Math.max(1, Math.floor(y.length / 4)));
-  const observed = (line: number) => seen.reduce((sum, c) => sum + Math.log(c.y ? c.chance![line]! : 1 - c.chance![line]!), 0);
-  const fit = (mean: Float64Array, cov: Float64Array): Explained => {
-    // What a floating point shows nobody can say: it neither speaks for nor against.
-    const filled = mean.map((m, i) => (Number.isNaN(m) ? y[i]! : m));
-    const padded = cov.slice();
-    mean.forEach((m, i) => {
-      if (Number.isNaN(m)) padded[i * mean.length + i]! += 2e4;
-    });
-    return explain(y, filled, padded, slip, mostSlips);
-  };
-  const meanOf = (line: number) => Float64Array.from(gaussian, (c) => c.mean[line]!);
-  const covOf = (line: number) => covariance(gaussian, line);
-
-  const likely = likelyLines(table, gaussian);
-  const lines = new Map<Fault, number[]>();
-  table.hypotheses.forEach((h, i) => lines.get(h.fault)?.push(i) ?? lines.set(h.fault, [i]));
-  const total = table.faults.reduce((sum, f) => sum + priors.get(f)!, 0);
-  const coarse = [...lines].map(([fault, at]) => {
-    const fits = at.map((line) => {
-      const mean = meanOf(line);
-      if (!likely.has(line))
-        return { line, mean, cov: NO_COVARIANCE, best: FAR_OFF, log: -Infinity, severity: table.hypotheses[line]!.severity };
-      const converged = !gaussian.some((c) => c.evidence?.kind === "dcv" && !table.shown(c.evidence.conditions)[line]!.converged);
-      const cov = covOf(line);
-      const best = converged ? fit(mean, cov) : { log: -1e6, slips: [], distance: new Float64Array(y.length) };
-      return { line, mean, cov, best, log: best.log + observed(line), severity: table.hypotheses[line]!.severity };
-    });
-    return { fault, fits };
-  });
-  // What was passed over counts as far behind the worst that was looked at closely.
-  const worst = Math.min(...coarse.flatMap((c) => c.fits.map((f) => f.log)).filter(Number.isFinite));
-  for (const c of coarse) for (const f of c.fits) if (f.log === -Infinity) f.log = worst - 5;
-  const highest = Math.max(...coarse.flatMap((c) => c.fits.map((f) => f.log)));
-  const weighed = coarse.map(({ fault, fits }): Weighed => {
-    const all = [...fits];
-    if (fits.length > 1 && Math.max(...fits.map((f) => f.log)) > highest - REFINED) {
-      for (let k = 1; k < fits.length; k++) {
-        const [a, b] = [fits[k - 1]!, fits[k]!];
-        if (!likely.has(a.line) || !likely.has(b.line)) continue;
-        for (const t of SUBSTEPS) {
-          const mean = a.mean.map((m, i) => m + t * (b.mean[i]! - m));
-          const near = t < 0.5 ? a : b;
-          const best = fit(mean, near.cov);
-          all.push({ ...near, mean, best, log: best.log + observed(near.line), severity: a.severity * (b.severity / a.severity) ** t });
-        }
-      }
-    }
-    const peak = all.reduce((x, f) => (f.log > x.log ? f : x));
-    // Severity is not known beforehand: its likelihood is the average over the range, on a log scale.
-    const marginal = peak.log + Math.log(all.reduce((sum, f) => sum + Math.exp(f.log - peak.log), 0) / all.length);
-    const prior = fault === HEALTHY ? NOTHING_WRONG_CHANCE : ((1 - NOTHING_WRONG_CHANCE - PAIR_CHANCE) * priors.get(fault)!) / total;
-    return {
-      fault,
-      line: peak.line,
-      hypothesis: table.hypotheses[peak.line]!,
-      log: marginal + Math.log(Math.max(prior, 1e-12)),
-      marginal,
-      weight: 0,
-      fitted: peak.severity,
-      best: peak.best,
-      mean: peak.mean,
-    };
-  });
-  weighed.sort((a, b) => b.log - a.log);
-  weighed.push(...pairsOf(table, columns, gaussian, weighed, priors, fit));
-  normalise(weighed);
-  return { table, columns, weighed };
-}
-
-/** Chance that a slip is made a second time in the same way, the display showing the same. */
-const SLIP_AGAIN = 0.03;
-const NO_COVARIANCE = new Float64Array(0);
-const FAR_OFF: Explained = { log: -Infinity, slips: [], distance: new Float64Array(0) };
-/** From this many readings the lines are sifted first, and this many are looked at closely. */
-const SIFTED_FROM = 6;
-const MOST_LINES = 140;
-/** A reading can speak against a line by this much at most in the sifting: it may be a slip. */
-const MOST_AGAINST = 6;
-
-/** From so many sigmas on a reading does not help to find how far the wall is off. */
-const OUTLYING = 4;
-
-/** Lines that are worth a close look: those nearest to the readings once the mains, which moves them all together, is allowed for. */
-function likelyLines(table: FaultTable, columns: Column[]): Set<number> {
-  const all = table.hypotheses.map((_, line) => line);
-  if (columns.length < SIFTED_FROM || all.length <= MOST_LINES) return new Set(all);
-  const against = all.map((line) => ({ line, sum: distanceOf(columns, line, table.mainsKnob) }));
-  against.sort((a, b) => a.sum - b.sum);
-  return new Set([0, ...against.slice(0, MOST_LINES).map((a) => a.line)]);
-}
-
-/** Half the squared distance of the readings from a line, each capped, with the mains where it fits best. */
-function distanceOf(columns: Column[], line: number, mainsKnob: number | undefined): number {
-  let top = 0;
-  let bottom = 1;
-  let sum = 0;
-  // Twice over the readings: first the mains that fits best, then what is left.
-  for (const round of [1, 2] as const) {
-    const mains = round === 1 ? 0 : top / bottom;
-    sum = 0.5 * mains ** 2;
-    for (const c of columns) {
-      const mean = c.mean[line]!;
-      if (Number.isNaN(mean)) continue;
-      const { place } = c;
-      const byMains = place && mainsKnob !== undefined ? place.shown[line]!.spread[place.at * place.knobs + mainsKnob]! : 0;
-      const own = c.own(mean);
-      const whole = own * own + c.sharedSigma(line) ** 2;
-      const alone = Math.max(1e-12, whole - byMains * byMains);
-      const off = c.y - mean;
-      if (round === 2) sum += Math.min(MOST_AGAINST, (0.5 * (off - mains * byMains) ** 2) / alone);
-      else if (off * off <= OUTLYING * OUTLYING * whole) {
-        top += (off * byMains) / alone;
-        bottom += (byMains * byMains) / alone;
-      }
-    }
-  }
-  return sum;
-}
-
-function normalise(weighed: Weighed[]): void {
-  weighed.sort((a, b) => b.log - a.log);
-  const top = weighed[0]!.log;
-  const sum = weighed.reduce((s, w) => s + Math.exp(w.log - top), 0);
-  for (const w of weighed) w.weight = Math.exp(w.log - top) / sum;
-}
-
 function suspectsOf({ columns, weighed }: Posterior): Suspect[] {
   const gaussian = columns.filter((c) => !c.chance);
   const healthy = weighed.find((w) => w.fault === HEALTHY)!;
@@ -224,21 +117,12 @@ function suspectsOf({ columns, weighed }: Posterior): Suspect[] {
     const mean = c.mean[Math.max(0, line)]!;
     return Math.hypot(c.own(Number.isNaN(mean) ? 0 : mean), c.sharedSigma(Math.max(0, line)));
   };
-  const base = covariance(gaussian, 0);
+  const base = prepare(covariance(gaussian, 0));
   const grouped = new Set<Weighed>();
   const out: Suspect[] = [];
   for (const w of weighed) {
-    if (grouped.has(w) || out.length >= 25) continue;
-    const alike = weighed.filter(
-      (o) =>
-        o !== w &&
-        !grouped.has(o) &&
-        o.fault !== HEALTHY &&
-        w.fault !== HEALTHY &&
-        o.weight > 0.02 * w.weight &&
-        indistinct(w, o, gaussian, base),
-    );
-    const group = [w, ...alike.slice(0, MOST_IN_GROUP - 1)];
+    if (grouped.has(w) || (w.fault !== HEALTHY && (out.length >= MOST_SHOWN || w.weight < LEAST_SHOWN))) continue;
+    const group = [w, ...alikeOf(w, weighed, grouped, base)];
     for (const g of group) grouped.add(g);
     const explains: string[] = [];
     const against: string[] = [];
@@ -259,6 +143,8 @@ function suspectsOf({ columns, weighed }: Posterior): Suspect[] {
       fault: w.fault.name,
       refs: w.fault.refs,
       group: group.map((g) => g.fault.name),
+      groupRefs: group.map((g) => g.fault.refs),
+      ...(w.fault === UNKNOWN ? { unknown: true as const } : {}),
       probability: w.weight,
       groupProbability: group.reduce((s, g) => s + g.weight, 0),
       ...(w.fault.severityUnit ? { fitted: w.fitted, unit: w.fault.severityUnit } : {}),
@@ -275,13 +161,35 @@ function unscaled(c: Column, mean: number): number {
   return c.evidence?.kind === "ohm" || c.evidence?.kind === "acv" ? Math.exp(mean) : mean;
 }
 
-/** The same predictions for everything that was measured, within the noise. */
-function indistinct(a: Weighed, b: Weighed, columns: Column[], cov: Float64Array): boolean {
-  const n = columns.length;
-  for (let i = 0; i < n; i++) {
-    const [x, y] = [a.mean[i]!, b.mean[i]!];
-    if (Number.isNaN(x) || Number.isNaN(y)) continue;
-    if (Math.abs(x - y) > 1.5 * Math.sqrt(cov[i * n + i]!)) return false;
-  }
-  return n > 0;
+/**
+ * What cannot be told from `w` by what was measured: other ways in which its part fails, and the faults of up to four other parts that
+ * predict the same.
+ */
+function alikeOf(w: Weighed, weighed: readonly Weighed[], taken: ReadonlySet<Weighed>, base: Prepared): Weighed[] {
+  const single = (o: Weighed) => o.fault !== HEALTHY && o.fault !== UNKNOWN;
+  if (!single(w)) return [];
+  const part = (o: Weighed) => o.fault.refs.join();
+  const parts = new Set([part(w)]);
+  return weighed.filter((o) => {
+    if (o === w || taken.has(o) || !single(o) || o.weight < COUNTS * w.weight) return false;
+    if (parts.has(part(o))) return part(o) === part(w) || indistinct(w, o, base);
+    if (parts.size >= MOST_IN_GROUP || !indistinct(w, o, base)) return false;
+    parts.add(part(o));
+    return true;
+  });
+}
+
+/** Part of the leading one's weight below which a fault is not named beside it. */
+const COUNTS = 0.02;
+/** Sigmas, over all readings together, below which two predictions are the same. */
+const SAME = 2;
+
+/** The same predictions for everything that was measured, within the noise that the readings share and have of their own. */
+function indistinct(a: Weighed, b: Weighed, prepared: Prepared): boolean {
+  const n = a.mean.length;
+  if (n === 0 || !prepared) return false;
+  const apart = a.mean.map((x, i) => (Number.isNaN(x) || Number.isNaN(b.mean[i]!) ? 0 : x - b.mean[i]!));
+  let square = 0;
+  for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) square += apart[i]! * prepared.inverse[i * n + j]! * apart[j]!;
+  return square < SAME * SAME;
 }

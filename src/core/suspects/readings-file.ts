@@ -5,9 +5,10 @@ import { findElement, type Circuit } from "../circuit/circuit";
 import { alter, AlterError, without } from "../circuit/alter";
 import { parseQuantity } from "../quantity/parse";
 import type { Unit } from "../quantity/unit";
-import type { SolveConditions } from "../walk/modelled";
-import { gathered, pointNamed, type Evidence, type EvidenceKind } from "./evidence";
-import { observationNamed, OBSERVATIONS } from "./observation-names";
+import type { SolveConditions } from "../expectation/modelled";
+import { gathered, pointNamed, type Evidence, type EvidenceKind } from "../diagnosis/evidence";
+import { observationNamed, OBSERVATIONS } from "../diagnosis/observation-names";
+import * as texts from "../texts/suspects";
 
 export interface ReadingProblem {
   line: number;
@@ -34,7 +35,7 @@ export function readEvidence(text: string, circuit: Circuit, base: SolveConditio
         {
           line: 1,
           found: header.join(",") || "nothing",
-          expected: `point,kind,value,unit and of these as wanted: ${COLUMNS.slice(4).join(",")}`,
+          expected: texts.pointKindValueUnit(COLUMNS.slice(4).join(",")),
         },
       ],
     };
@@ -43,7 +44,7 @@ export function readEvidence(text: string, circuit: Circuit, base: SolveConditio
     const cell = (name: string) => (row[names.indexOf(name)] ?? "").trim();
     const problem = (found: string, expected: string) => void problems.push({ line: i + 2, found, expected });
     const kind = cell("kind").toLowerCase() as (typeof KINDS)[number];
-    if (!KINDS.includes(kind)) return problem(cell("kind") || "no kind", `one of ${KINDS.join(", ")}`);
+    if (!KINDS.includes(kind)) return problem(cell("kind") || texts.noKind(), texts.oneOf(KINDS.join(", ")));
     const conditions = conditionsOf(cell, base, circuit, problem);
     if (!conditions) return;
     if (kind === "observe") {
@@ -55,18 +56,16 @@ export function readEvidence(text: string, circuit: Circuit, base: SolveConditio
       return;
     }
     const point = placeOf(circuit, cell("point"), kind);
-    if (point === undefined) return problem(cell("point") || "no point", expectedPlace(circuit, kind));
+    if (point === undefined) return problem(cell("point") || texts.noPoint2(), expectedPlace(circuit, kind));
     const value = valueOf(cell("value"), cell("unit"), kind);
     if (typeof value === "string") return problem(`${cell("value")}${cell("unit")}`, value);
     let drive: Evidence["drive"];
-    if (kind === "acv") {
+    // Alternating volts without a tone are ripple: on any point of the supply.
+    if (kind === "acv" && (cell("input") || cell("freq") || cell("level"))) {
       const input = cell("input").toLowerCase();
       const [hertz, level] = [Number(cell("freq")), Number(cell("level"))];
       if (!circuit.elements.some((e) => e.nodes.includes(input)) || !(hertz > 0) || !(level > 0))
-        return problem(
-          `input ${input || "none"}, freq ${cell("freq") || "none"}, level ${cell("level") || "none"}`,
-          "for acv: input a node, freq in Hz and level in volts rms",
-        );
+        return problem(texts.inputFreqLevel(input || "none", cell("freq") || "none", cell("level") || "none"), texts.acvInputNodeFreq());
       drive = { input, hertz, level };
     }
     evidence.push({ point, kind, value, conditions, ...(drive ? { drive } : {}) });
@@ -81,7 +80,7 @@ function conditionsOf(
   problem: (found: string, expected: string) => void,
 ): SolveConditions | undefined {
   const mains = cell("mains") === "" ? base.mains : Number(cell("mains"));
-  if (mains !== undefined && !(mains > 0 && mains <= 500)) return void problem(`mains ${cell("mains")}`, "volts from 1 to 500");
+  if (mains !== undefined && !(mains > 0 && mains <= 500)) return void problem(texts.mains(cell("mains")), texts.voltsFrom());
   const list = (name: string) =>
     cell(name)
       .split(/[\s,;]+/)
@@ -115,14 +114,16 @@ function placeOf(circuit: Circuit, typed: string, kind: EvidenceKind): string | 
 }
 
 function expectedPlace(circuit: Circuit, kind: EvidenceKind): string {
-  if (kind === "ohm") return "a part, a test point or two nodes a:b";
-  if (kind === "leak") return "a capacitor of this circuit";
+  if (kind === "ohm") return texts.partTestPointTwo();
+  if (kind === "leak") return texts.capacitorCircuit();
   if (kind === "ma" || kind === "gm")
-    return `a tube: ${circuit.elements
-      .filter((e) => e.tube)
-      .map((e) => e.name)
-      .join(", ")}`;
-  return `a test point: ${circuit.points.map((p) => p.name).join(", ")}`;
+    return texts.aTube(
+      circuit.elements
+        .filter((e) => e.tube)
+        .map((e) => e.name)
+        .join(", "),
+    );
+  return texts.testPoint(circuit.points.map((p) => p.name).join(", "));
 }
 
 /** The value in the unit that is judged, or what is expected. */
@@ -133,6 +134,6 @@ function valueOf(typed: string, unit: string, kind: Exclude<EvidenceKind, "obser
   const words = unit === "" ? typed : kind === "ma" && /^ma$/i.test(unit) ? `${typed}mA` : `${typed}${unit}`;
   const parsed = parseQuantity(kind === "ma" && bare && unit === "" ? `${typed}mA` : words, { unit: UNITS[kind] });
   if (!parsed.ok) return parsed.accepted;
-  if (kind !== "dcv" && parsed.quantity.value < 0) return "a value of zero or more";
+  if (kind !== "dcv" && parsed.quantity.value < 0) return texts.valueZeroMore();
   return kind === "ma" ? parsed.quantity.value * 1e3 : parsed.quantity.value;
 }

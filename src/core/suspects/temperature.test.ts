@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "../circuit/read";
-import { foldJob } from "../job/fold";
-import { tape } from "../job/tape-for-tests";
+import { foldJob } from "../tape/fold";
+import { tape } from "../tape/tape-for-tests";
 import { findTubeType } from "../tubes/library";
 import { evidenceOf } from "./job-evidence";
 import { rank } from "./rank";

@@ -1,7 +1,7 @@
 /** How hot a tube's bulb gets by what it burns, for readings by thermometer or finger. Degrees Celsius. */
 
 import type { TubeType } from "../tubes/library";
-import type { Temperature } from "../job/events/cold";
+import type { Temperature } from "../tape/events/cold-check-events";
 
 /** Inside an open chassis on a bench. */
 export const AMBIENT = 25;

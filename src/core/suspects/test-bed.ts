@@ -3,11 +3,13 @@
 import type { Circuit } from "../circuit/circuit";
 import { normalDraws, uniformDraws } from "../numeric/random";
 import { compile } from "../solver/compile";
-import { readings, solveOperatingPoint } from "../solver/operating-point";
+import { idlingAboveSheet } from "../solver/idle";
+import { operatingPoint, readings, solveOperatingPoint } from "../solver/operating-point";
 import { knobsOf } from "../solver/tolerance";
-import type { SolveConditions } from "../walk/modelled";
-import type { Evidence } from "./evidence";
-import { faultsOf, type Fault } from "./faults";
+import type { SolveConditions } from "../expectation/modelled";
+import type { Evidence } from "../diagnosis/evidence";
+import type { Fault } from "./fault";
+import { faultsOf } from "./faults";
 import { alter } from "../circuit/alter";
 
 export interface BenchCase {
@@ -32,8 +34,10 @@ export function spreadReadings(
 ): Map<string, number> | undefined {
   const network = compile(circuit, { mains: conditions.mains });
   const normal = normalDraws(seed * 7919 + 13);
+  const aboveSheet = idlingAboveSheet(operatingPoint(whole, { mains: conditions.mains }));
   const drawn = new Map(knobsOf(compile(whole)).map((k) => [`${k.kind} ${k.name}`, Math.max(-3, Math.min(3, normal()))]));
-  for (const knob of knobsOf(network)) knob.turn(1 + knob.sigma * (drawn.get(`${knob.kind} ${knob.name}`) ?? 0));
+  for (const knob of knobsOf(network, aboveSheet))
+    knob.turn((knob.usual ?? 1) * (1 + knob.sigma * (drawn.get(`${knob.kind} ${knob.name}`) ?? 0)));
   const op = solveOperatingPoint(network);
   if (!op.converged) return undefined;
   const out = readings(op, circuit.points);

@@ -1,10 +1,11 @@
 /** What the readings so far could not have shown, and the test that would. */
 
 import { covariance, type Column } from "./columns";
-import type { Fault } from "./faults";
-import { SHOWS } from "./evidence";
+import type { Fault } from "./fault";
+import { SHOWS } from "../diagnosis/evidence";
 import type { Weighed } from "./posterior";
 import { HEALTHY, type FaultTable } from "./table";
+import * as texts from "../texts/suspects";
 
 /** Faults that none of the readings could have shown, with what would show them. */
 export function notTestable(table: FaultTable, columns: Column[], weighed: Weighed[]): { fault: string; test: string }[] {
@@ -18,7 +19,7 @@ export function notTestable(table: FaultTable, columns: Column[], weighed: Weigh
   const live = columns.find((c) => c.evidence?.kind === "dcv")?.evidence?.conditions;
   const base = table.shown(live ?? { mains: table.circuit.mains?.volts, without: [], set: [] });
   for (const w of weighed) {
-    if (w.fault === HEALTHY || w.fault.kind === "pair") continue;
+    if (w.fault === HEALTHY || w.fault.kind === "pair" || w.fault.kind === "unknown") continue;
     const lines = linesOf.get(w.fault)!;
     const shows = lines.some((line) => gaussian.some((c, i) => Math.abs(c.mean[line]! - c.mean[0]!) > least[i]!));
     if (shows) continue;
@@ -44,13 +45,13 @@ function testFor(table: FaultTable, lines: number[], shown: ReturnType<FaultTabl
   let most = SHOWS;
   table.points.forEach((p, i) => {
     const healthy = shown[0]!.volts[i]!;
-    const row = shown[0]!.spread.subarray(i * table.knobCount, (i + 1) * table.knobCount);
+    const row = shown[0]!.sensitivities.subarray(i * table.knobCount, (i + 1) * table.knobCount);
     const sigma = Math.hypot(0.01 * healthy, 0.03, Math.sqrt(row.reduce((s, v) => s + v * v, 0)));
     for (const line of lines) {
       const moved = Math.abs(shown[line]!.volts[i]! - healthy) / sigma;
       if (moved > most) {
         most = moved;
-        best = `DC volts at ${p}`;
+        best = texts.dcVolts(p);
       }
     }
   });
@@ -59,13 +60,12 @@ function testFor(table: FaultTable, lines: number[], shown: ReturnType<FaultTabl
 
 function otherTest(fault: Fault): string {
   const [ref = ""] = fault.refs;
-  if (fault.kind === "coupling open") return `a tone through ${ref}: the level on both of its sides`;
-  if (fault.kind === "coupling leaky") return `one leg of ${ref} lifted, volts at it`;
-  if (fault.kind === "electrolytic open" || fault.kind === "can lifted")
-    return `AC volts across ${ref}, or another capacitor held across it`;
-  if (fault.kind === "electrolytic leaky") return `${ref} out of circuit at its working voltage`;
-  if (fault.kind.startsWith("resistor")) return `ohms of ${ref}, power off`;
+  if (fault.kind === "coupling open") return texts.toneThroughLevelBoth(ref);
+  if (fault.kind === "coupling leaky") return texts.oneLegLiftedVolts(ref);
+  if (fault.kind === "electrolytic open" || fault.kind === "can lifted") return texts.acVoltsAcrossAnother(ref);
+  if (fault.kind === "electrolytic leaky") return texts.outCircuitWorkingVoltage(ref);
+  if (fault.kind.startsWith("resistor")) return texts.ohmsPowerOff(ref);
   if (fault.kind.startsWith("tube") || fault.kind === "pin open" || fault.kind === "heater-cathode leak")
-    return `${ref} in a tube tester, or a known good one in its place`;
-  return `ohms at ${ref}, power off; or a signal through it`;
+    return texts.tubeTesterKnownGood(ref);
+  return texts.ohmsPowerOffSignal(ref);
 }

@@ -1,8 +1,9 @@
 /** Fits a tube model to the points of a data sheet, and says how good the fit is. */
 
-import { minimise, type Bound } from "../numeric/minimise";
+import { nelderMead, type Bound } from "../numeric/nelder-mead";
 import { pentodeLaw, PENTODE_OUT, triodeLaw, TRIODE_OUT, type TubeModel } from "./model";
 import type { SheetData, SheetPoint } from "./sheet-points";
+import * as texts from "../texts/tubes";
 
 /** What a model gives at a point: milliamperes, mA/V, ohms, and µ = gm·rp (of grid 2 for a pentode: ∂Ik/∂Vg over ∂Ik/∂Vg2). */
 export interface ModelPoint {
@@ -79,10 +80,10 @@ function modelFrom(keys: string[], x: number[], data: SheetData): TubeModel {
  * @throws RangeError when the points cannot describe a tube (no current, no point at all).
  */
 export function fitTube(data: SheetData): Fit {
-  if (data.points.length === 0) throw new RangeError("at least one sheet point is wanted");
+  if (data.points.length === 0) throw new RangeError(texts.leastOneSheetPoint());
   for (const p of data.points)
     if (!(p.va > 0 && p.ia > 0) || (p.gm !== undefined && !(p.gm > 0)))
-      throw new RangeError(`plate volts, plate current and gm above zero are wanted; read ${p.va} V, ${p.ia} mA, ${p.gm ?? "no gm"}`);
+      throw new RangeError(texts.plateVoltsPlateCurrent(p.va, p.ia, p.gm ?? texts.noGm()));
   const { keys, bounds, start } = boundsOf(data);
   const pentode = keys.includes("share");
   const cost = (x: number[]) => {
@@ -104,7 +105,7 @@ export function fitTube(data: SheetData): Fit {
     }
     return sum;
   };
-  const { x } = minimise(cost, start, bounds, 8);
+  const { x } = nelderMead(cost, start, bounds, 8);
   return judgeFit(modelFrom(keys, x, data), data);
 }
 
@@ -124,9 +125,9 @@ export function judgeFit(model: TubeModel, data: SheetData): Fit {
   const doubts: string[] = [];
   for (const { point, errors } of rows) {
     const at = `at ${point.va} V, ${point.vg} V`;
-    if (Math.abs(errors.ia) > 0.1) doubts.push(`plate current is ${Math.round(errors.ia * 100)} % off ${at}`);
-    if (Math.abs(errors.gm ?? 0) > 0.1) doubts.push(`gm is ${Math.round(errors.gm! * 100)} % off ${at}`);
-    if (Math.abs(errors.ig2 ?? 0) > 0.25) doubts.push(`screen current is ${Math.round(errors.ig2! * 100)} % off ${at}`);
+    if (Math.abs(errors.ia) > 0.1) doubts.push(texts.plateCurrentOff(Math.round(errors.ia * 100), at));
+    if (Math.abs(errors.gm ?? 0) > 0.1) doubts.push(texts.gmOff(Math.round(errors.gm! * 100), at));
+    if (Math.abs(errors.ig2 ?? 0) > 0.25) doubts.push(texts.screenCurrentOff(Math.round(errors.ig2! * 100), at));
   }
   return { model, rows, worst, doubts };
 }

@@ -1,6 +1,7 @@
 /** What a tube test says: shorts, emission, transconductance against new and reject, or a swap with a known good one. */
 
 import { gmLimits, REJECT_SHARE, type TubeType } from "./library";
+import * as texts from "../texts/tubes";
 
 export const TEST_METHODS = ["transconductance", "emission", "substitution", "shorts only"] as const;
 export type TestMethod = (typeof TEST_METHODS)[number];
@@ -32,37 +33,36 @@ const TIRED_SHARE = 0.8;
 /** @param type of the tube; without it a transconductance in mA/V cannot be judged. */
 export function judgeTubeTest(figures: TubeTestFigures, type?: TubeType): TubeTestVerdict {
   const { method, shorts, swap } = figures;
-  if (shorts) return { verdict: "out", why: `short: ${shorts}. It must not go back in` };
+  if (shorts) return { verdict: "out", why: texts.shortMustNotGo(shorts) };
   const limits = type && gmLimits(type);
   const percent = figures.percent ?? (figures.gm !== undefined && limits ? (100 * figures.gm) / limits.fresh : undefined);
   const reject = Math.round(REJECT_SHARE * 100);
   switch (method) {
     case "transconductance": {
-      if (percent === undefined) return { verdict: "watch", why: "no figure, or the type's figure for new is not known" };
-      const against = limits ? ` (new ${limits.fresh} mA/V, reject ${limits.reject.toFixed(1)})` : "";
-      if (percent < REJECT_SHARE * 100) return { verdict: "out", percent, why: `below the reject limit of ${reject} %${against}` };
-      if (percent < TIRED_SHARE * 100) return { verdict: "watch", percent, why: `above reject, but tired${against}` };
+      if (percent === undefined) return { verdict: "watch", why: texts.noFigureTypesFigure() };
+      const against = limits ? texts.newMaReject(limits.fresh, limits.reject.toFixed(1)) : "";
+      if (percent < REJECT_SHARE * 100) return { verdict: "out", percent, why: texts.belowRejectLimit(reject, against) };
+      if (percent < TIRED_SHARE * 100) return { verdict: "watch", percent, why: texts.aboveRejectButTired(against) };
       return { verdict: "in", percent, why: `good${against}` };
     }
     case "emission":
-      if (percent !== undefined && percent < REJECT_SHARE * 100)
-        return { verdict: "out", percent, why: "weak even as a diode: it will not amplify" };
+      if (percent !== undefined && percent < REJECT_SHARE * 100) return { verdict: "out", percent, why: texts.weakEvenDiodeWill() };
       // A rectifier is a diode: what it passes is all that is asked of it.
       if (type?.kind === "rectifier" && percent !== undefined)
         return {
           verdict: percent < TIRED_SHARE * 100 ? "watch" : "in",
           percent,
-          why: percent < TIRED_SHARE * 100 ? "passes enough, but tired" : "passes what it should",
+          why: percent < TIRED_SHARE * 100 ? texts.passesEnoughButTired() : texts.passesWhatShould(),
         };
-      return { verdict: "watch", percent, why: "emission alone never clears a tube: it says nothing of transconductance, gas or noise" };
+      return { verdict: "watch", percent, why: texts.emissionAloneNeverClears() };
     case "substitution":
-      if (swap === "better") return { verdict: "out", why: "the amp is better with a known good one: this tube is at fault" };
-      if (swap === "the same") return { verdict: "in", why: "no change with a known good one: this tube is not the cause" };
-      if (swap === "worse") return { verdict: "watch", why: "worse with the other one: is that tube known to be good?" };
-      return { verdict: "watch", why: "the outcome of the swap is wanted" };
+      if (swap === "better") return { verdict: "out", why: texts.ampBetterKnownGood() };
+      if (swap === "the same") return { verdict: "in", why: texts.noChangeKnownGood() };
+      if (swap === "worse") return { verdict: "watch", why: texts.worseOtherOneTube() };
+      return { verdict: "watch", why: texts.outcomeSwapWanted() };
     case "shorts only":
       return shorts === ""
-        ? { verdict: "watch", why: "no short found; how well it works was not tested" }
-        : { verdict: "watch", why: "which electrodes, or none, is wanted" };
+        ? { verdict: "watch", why: texts.noShortFoundHow() }
+        : { verdict: "watch", why: texts.whichElectrodesNoneWanted() };
   }
 }

@@ -17,6 +17,8 @@ export interface TubeType {
   /** Socket pin of each electrode, by section: A and B of a twin triode, else one. */
   pins: Record<string, number>[];
   heater: { volts: number; amps: number };
+  /** Socket pins of the heater's ends; with a centre its volts are those of the two halves in parallel. */
+  heaterPins?: { ends: [number, number]; centre?: number };
   ratings?: { system: RatingSystem; plateVolts: number; plateWatts: number; screenWatts?: number };
   /** One typical class A point: volts, milliamperes, gm in mA/V. */
   typical?: { va: number; vg2?: number; vg: number; ia: number; ig2?: number; gm: number; mu?: number };
@@ -66,11 +68,12 @@ const ROWS: Row[] = [
   { type: "12AT7", aliases: ["ECC81"], kind: "triode", pins: NOVAL_TWIN, heater: six(0.3), ratings: dc(300, 2.5), typical: { va: 250, vg: -2, ia: 10, gm: 5.5, mu: 60 } },
   { type: "12AU7", aliases: ["ECC82"], kind: "triode", pins: NOVAL_TWIN, heater: six(0.3), ratings: dc(300, 2.75), typical: { va: 250, vg: -8.5, ia: 10.5, gm: 2.2, mu: 17 } },
   { type: "12AY7", kind: "triode", pins: NOVAL_TWIN, heater: six(0.3), ratings: dc(300, 1.5), typical: { va: 250, vg: -4, ia: 3, gm: 1.75, mu: 44 } },
-  { type: "6SN7GTB", aliases: ["6SN7", "6SN7GT"], kind: "triode", pins: OCTAL_TWIN, heater: six(0.6), ratings: dc(450, 5), typical: { va: 250, vg: -8, ia: 9, gm: 2.6, mu: 20 } },
+  { type: "6SN7GTB", kind: "triode", pins: OCTAL_TWIN, heater: six(0.6), ratings: dc(450, 5), typical: { va: 250, vg: -8, ia: 9, gm: 2.6, mu: 20 } },
+  { type: "6SN7GT", aliases: ["6SN7"], as: "6SN7GTB", kind: "triode", pins: OCTAL_TWIN, heater: six(0.6), ratings: dc(300, 2.5), typical: { va: 250, vg: -8, ia: 9, gm: 2.6, mu: 20 } },
   { type: "6SL7GT", aliases: ["6SL7"], kind: "triode", pins: OCTAL_TWIN, heater: six(0.3), ratings: dc(300, 1), typical: { va: 250, vg: -2, ia: 2.3, gm: 1.6, mu: 70 } },
   { type: "6AV6", kind: "triode", pins: [{ grid: 1, cathode: 2, plate: 7 }], heater: six(0.3), ratings: dc(300, 0.5), typical: { va: 250, vg: -2, ia: 1.2, gm: 1.6, mu: 100 } },
   { type: "12AV6", as: "6AV6", kind: "triode", pins: [{ grid: 1, cathode: 2, plate: 7 }], heater: { volts: 12.6, amps: 0.15 }, ratings: dc(300, 0.5), typical: { va: 250, vg: -2, ia: 1.2, gm: 1.6, mu: 100 } },
-  { type: "12SQ7", aliases: ["12SQ7GT"], kind: "triode", pins: [{ grid: 2, cathode: 3, plate: 6 }], heater: { volts: 12.6, amps: 0.15 }, ratings: dc(250, 0.5), typical: { va: 250, vg: -2, ia: 1, gm: 1.15, mu: 100 } },
+  { type: "12SQ7", aliases: ["12SQ7GT"], kind: "triode", pins: [{ grid: 2, cathode: 3, plate: 6 }], heater: { volts: 12.6, amps: 0.15 }, ratings: dc(300, 0.5), typical: { va: 250, vg: -2, ia: 1, gm: 1.15, mu: 100 } },
   { type: "EF86", aliases: ["6267"], kind: "pentode", pins: [{ screen: 1, cathode: 3, plate: 6, grid: 9 }], heater: six(0.2), ratings: dc(300, 1, 0.2), typical: { va: 250, vg2: 140, vg: -2, ia: 3, ig2: 0.6, gm: 2 } },
   { type: "6AU6", aliases: ["EF94"], kind: "pentode", pins: [{ grid: 1, plate: 5, screen: 6, cathode: 7 }], heater: six(0.3), ratings: dc(300, 3, 0.65), typical: { va: 250, vg2: 150, vg: -1, ia: 10.6, ig2: 4.3, gm: 5.2 } },
   { type: "12AU6", as: "6AU6", kind: "pentode", pins: [{ grid: 1, plate: 5, screen: 6, cathode: 7 }], heater: { volts: 12.6, amps: 0.15 }, ratings: dc(300, 3, 0.65), typical: { va: 250, vg2: 150, vg: -1, ia: 10.6, ig2: 4.3, gm: 5.2 } },
@@ -124,8 +127,22 @@ const PICOFARADS: Record<string, TubeType["picofarads"]> = {
   "50L6GT": { gp: 0.8, gk: 15, pk: 9.5 },
 };
 
+const NOVAL_HALVES = { ends: [4, 5], centre: 9 } satisfies TubeType["heaterPins"];
+
+/** Heater pins by what else is on the socket: the bases of the library put them where its catalogue has them. */
+function heaterPinsOf(row: Row): TubeType["heaterPins"] {
+  if (row.pins === NOVAL_TWIN) return NOVAL_HALVES;
+  if (row.pins === OCTAL_TWIN || row.type.startsWith("12SQ7")) return { ends: [7, 8] };
+  if (row.pins === OCTAL_RECTIFIER) return { ends: [2, 8] };
+  if (row.pins === OCTAL_POWER || row.type === "7591A" || row.type === "35Z5GT") return { ends: [2, 7] };
+  if (row.pins === NOVAL_RECTIFIER || row.type === "EF86" || row.type === "EL84") return { ends: [4, 5] };
+  // The rest stand on the seven-pin miniature base.
+  return { ends: [3, 4] };
+}
+
 export const TUBE_TYPES: TubeType[] = ROWS.map(({ as, ...row }) => ({
   aliases: [],
+  heaterPins: heaterPinsOf(row),
   ...row,
   picofarads: PICOFARADS[as ?? row.type],
   model: FITTED[as ?? row.type],

@@ -1,5 +1,6 @@
 import { readTubeType, writeTubeType } from "./type-line";
-import { readSheet } from "./sheet-line";
+import { setLanguage } from "../language/language";
+import { readSheet, sheetExample } from "./sheet-line";
 import { FITTED } from "./fitted";
 import { fields } from "../circuit/annotations";
 
@@ -16,6 +17,20 @@ test("a pentode's and a triode's points", () => {
     },
   });
   expect(readSheet("T1", "20", "250 / -8: 9, 2.6")).toMatchObject({ data: { kgrid: 2000, points: [{ va: 250, vg: -8, ia: 9, gm: 2.6 }] } });
+});
+test("in a shop that writes 12,5 a semicolon stands before gm, and the example says so", () => {
+  setLanguage({ tube: "tube", mains: "mains", decimal: "," });
+  try {
+    expect(readSheet("6XX6", "9,8", "250 / 250 / -12,5: 45 + 4,5; 4,1")).toMatchObject({
+      data: { mu: 9.8, points: [{ va: 250, vg2: 250, vg: -12.5, ia: 45, ig2: 4.5, gm: 4.1 }] },
+    });
+    expect(readSheet("6XX6", "9,8", sheetExample())).toHaveProperty("data");
+    expect(readSheet("6XX6", "9,8", "250 / 250 / -12,5: 45 + 4,5, 4,1")).toMatchObject({
+      problem: expect.stringContaining(sheetExample()),
+    });
+  } finally {
+    setLanguage();
+  }
 });
 test.each([
   ["", "20", "250 / -8: 9", /type name/],
@@ -42,7 +57,7 @@ describe("the line that a file brings along", () => {
   });
   test("what is missing, unknown or below zero is named", () => {
     expect(read("*@tube T9 kind=triode mu=20").problems.join()).toMatch(/T9 without ex=/);
-    expect(read("*@tube T9 kind=hexode").problems.join()).toMatch(/kind=triode or kind=pentode/);
+    expect(read("*@tube T9 kind=hexode").problems.join()).toMatch(/kind=triode, pentode or rectifier/);
     const wrong = read("*@tube T9 kind=triode mu=-2 colour=red").problems.join();
     expect(wrong).toMatch(/mu=-2/);
     expect(wrong).toMatch(/colour=/);

@@ -175,6 +175,9 @@ export const SHEET_DATA: SheetData[] = [
     kgrid: POWER,
     points: [
       { va: 250, vg2: 265, vg: -13.5, ia: 100, ig2: 15, gm: 11, rp: 15e3 },
+      // Idle of the sheet's class AB pairs: the screen behind 1 kΩ stands some volts under its supply.
+      { va: 425, vg2: 420, vg: -38, ia: 30 },
+      { va: 400, vg2: 400, vg: -36, ia: 30 },
       { va: 60, vg2: 250, vg: 0, ia: 270 },
     ],
   },
@@ -184,6 +187,8 @@ export const SHEET_DATA: SheetData[] = [
     kgrid: POWER,
     points: [
       { va: 250, vg2: 250, vg: -15, ia: 85, ig2: 6.3, gm: 6.5, rp: 22.5e3 },
+      // As a triode the sheet has 62 mA for plate and screen together; the screen's share is taken off.
+      { va: 400, vg2: 400, vg: -38, ia: 57.7 },
       { va: 60, vg2: 250, vg: 0, ia: 190 },
     ],
   },
@@ -193,6 +198,7 @@ export const SHEET_DATA: SheetData[] = [
     kgrid: POWER,
     points: [
       { va: 250, vg2: 250, vg: -15, ia: 140, ig2: 3, gm: 11.5, rp: 12e3 },
+      { va: 560, vg2: 300, vg: -34, ia: 60 },
       { va: 60, vg2: 250, vg: 0, ia: 310 },
     ],
   },
@@ -230,6 +236,9 @@ export const SHEET_DATA: SheetData[] = [
     type: "50L6GT",
     mu: 8,
     kgrid: POWER,
-    points: [{ va: 110, vg2: 110, vg: -7.5, ia: 49, ig2: 4, gm: 8.0, rp: 13e3 }],
+    points: [
+      { va: 110, vg2: 110, vg: -7.5, ia: 49, ig2: 4, gm: 8.0, rp: 13e3 },
+      { va: 200, vg2: 125, vg: -8.5, ia: 48 },
+    ],
   },
 ];

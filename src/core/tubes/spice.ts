@@ -1,18 +1,26 @@
 /** Tube models as plain SPICE subcircuits: B sources with functions that every general SPICE has. The laws are those of model.ts. */
 
+import type { TubeType } from "./library";
 import { GRID_ONSET, GRID_WIDTH, LEAK_SIEMENS, SMOOTH_VOLTS, type TubeModel } from "./model";
 
 const n = (x: number) => String(Number(x.toPrecision(12)));
 /** ln(1 + e^x) without overflow. */
 const softplus = (x: string) => `(max(${x},0)+ln(1+exp(-abs(${x}))))`;
 /** x^y for a positive x, without the signs that different programs give to powers. */
-const power = (x: string, y: number) => `exp(${n(y)}*ln(${x}+1e-30))`;
+const power = (x: string, y: number) => `exp(${n(y)}*ln(max(${x},0)+1e-30))`;
 
 /**
  * Lines of a `.subckt` with nodes plate (screen) grid cathode.
- * @param emission scale of all currents. @param gas grid current out at `typicalAmps`, as in the solver.
+ * @param picofarads between the electrodes: grid to plate, grid to cathode, plate to cathode. @param emission scale of all currents. @param gas grid current out at `typicalAmps`, as in the solver.
  */
-export function tubeSubcircuit(name: string, m: TubeModel, emission = 1, gas = 0, typicalAmps = 1e-3): string[] {
+export function tubeSubcircuit(
+  name: string,
+  m: TubeModel,
+  emission = 1,
+  gas = 0,
+  typicalAmps = 1e-3,
+  picofarads?: TubeType["picofarads"],
+): string[] {
   const pentode = m.kind === "pentode";
   const drive = pentode ? "s" : "p";
   const positive = (electrode: string) => `${n(SMOOTH_VOLTS)}*${softplus(`(V(${electrode},k)/${n(SMOOTH_VOLTS)})`)}`;
@@ -38,6 +46,13 @@ export function tubeSubcircuit(name: string, m: TubeModel, emission = 1, gas = 0
   lines.push(
     `By y 0 V=(V(g,k)-(${n(GRID_ONSET)}))/${n(GRID_WIDTH)}`,
     `Bg g k I=${n(emission / m.kgrid)}*${power(onset, 1.5)}${ions}`,
+    ...(picofarads
+      ? [
+          [picofarads.gp, "g p"],
+          [picofarads.gk, "g k"],
+          [picofarads.pk, "p k"],
+        ].flatMap(([pf, nodes], i) => (Number(pf) > 0 ? [`C${i} ${nodes} ${n(Number(pf) * 1e-12)}`] : []))
+      : []),
     `.ends`,
   );
   return lines;

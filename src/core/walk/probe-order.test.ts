@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from "node:fs";
 import type { Circuit, TestPoint } from "../circuit/circuit";
 import { readCircuit } from "../circuit/read";
-import { roleOf } from "./anatomy";
+import { roleOf } from "../anatomy/points";
 import { movement, placeOf, probeOrder } from "./probe-order";
 import { spokenPoint, spokenVerdict, spokenVolts } from "./spoken";
 

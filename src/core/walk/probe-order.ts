@@ -2,7 +2,7 @@
 
 import type { Circuit, TestPoint } from "../circuit/circuit";
 import { envelopeOf } from "../circuit/circuit";
-import { roleOf } from "./anatomy";
+import { roleOf } from "../anatomy/points";
 
 export type ProbeOrder = "movement" | "chain";
 

@@ -1,30 +1,75 @@
 /** The first plain reason for a reading that is out, with the parts of this circuit by name and where to look next. */
 
+import { figure } from "../language/language";
+import { formatVolts } from "../quantity/format";
 import type { Circuit, TestPoint } from "../circuit/circuit";
-import { couplingCapacitorsTo, electrodeNode, resistorsAt, roleOf, supplyChain, tubesAt } from "./anatomy";
-import type { Expectation } from "./expectation";
+import { couplingCapacitorsTo, electrodeNode, resistorsAt, roleOf, supplyChain, tubesAt } from "../anatomy/points";
+import type { Expectation } from "../expectation/expectation";
+import { disagree, stageCurrents } from "./stage-currents";
+import * as texts from "../texts/walk";
 
 const list = (names: string[], or = "or") =>
   names.length <= 1 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} ${or} ${names.at(-1)}`;
+
+/** A plate this near to its supply passes nothing; where the supply was not read, so much above what is expected. */
+const NEAR_SUPPLY = 0.97;
+const MUCH = 1.18;
+
+/** Volts of the node that the plate's resistor comes from: as read, else as the chart has it in proportion to this point. */
+function supplyOf(circuit: Circuit, point: TestPoint, expected: number, read: Read): number | undefined {
+  const { node } = point;
+  for (const r of resistorsAt(circuit, node)) {
+    const supply = circuit.points.find((p) => r.nodes.includes(p.node) && p.node !== node);
+    const volts = supply && read(supply.name);
+    if (volts !== undefined) return volts;
+    if (supply?.chart && point.chart) return (supply.chart * expected) / point.chart;
+  }
+  return undefined;
+}
 
 /** Name of the test point that lies on a node, or undefined. */
 function pointOn(circuit: Circuit, node: string | undefined): string | undefined {
   return circuit.points.find((p) => p.node === node)?.name;
 }
 
+const milliamps = (amps: number) => `${figure((amps * 1e3).toPrecision(3))} mA`;
+
+/** What the two readings of a stage's current say together; undefined where there are not two, or where they agree and say no more. */
+function byBothCurrents(circuit: Circuit, point: TestPoint, read: Read): string | undefined {
+  const tube = tubesAt(circuit, point.node, "plate")[0] ?? tubesAt(circuit, point.node, "cathode")[0];
+  const c = tube && stageCurrents(circuit, tube, read);
+  if (!c || !disagree(c)) return undefined;
+  const [plateR, cathodeR] = [list(c.plateResistors), list(c.cathodeResistors)];
+  const bypass = circuit.elements.filter((e) => e.letter === "C" && e.nodes.includes(electrodeNode(tube, "cathode")!)).map((e) => e.name);
+  const said = texts.theyCannotBothRight(milliamps(c.byPlate), plateR, milliamps(c.byCathode), cathodeR);
+  const why =
+    c.byCathode > c.byPlate
+      ? texts.hasGoneHighLow(cathodeR, plateR)
+      : texts.hasGoneHighSomething(plateR, bypass.length ? texts.leaksAcross(list(bypass), cathodeR) : "");
+  return texts.takeAgainFirst(said, why, point.name);
+}
+
+type Read = (point: string) => number | undefined;
+
 /**
  * Undefined when the reading is in band. `volts` is the reading.
  * One sentence of cause, one of what to look at next.
+ * @param read volts of the other points, where they were read.
  */
-export function firstReason(circuit: Circuit, point: TestPoint, volts: number, told: Expectation): string | undefined {
+export function firstReason(
+  circuit: Circuit,
+  point: TestPoint,
+  volts: number,
+  told: Expectation,
+  read: Read = () => undefined,
+): string | undefined {
   if (volts >= told.low && volts <= told.high) return undefined;
   // A solved grid stands some millivolts off zero; to the one who reads it that is zero.
   const expected = told.low < 0 && told.high > 0 ? { ...told, volts: 0 } : told;
   const role = roleOf(circuit, point);
   const high = Math.abs(volts) > Math.abs(expected.volts) && Math.sign(volts || 1) === Math.sign(expected.volts || 1);
   const gone = Math.abs(volts) < 0.03 * Math.abs(expected.volts);
-  if (expected.volts !== 0 && Math.sign(volts) === -Math.sign(expected.volts) && !gone)
-    return "The polarity is the other way round: check the leads, then the part that is polarised here.";
+  if (expected.volts !== 0 && Math.sign(volts) === -Math.sign(expected.volts) && !gone) return texts.polarityOtherWayRound();
 
   const plateOf = (electrode: "cathode" | "grid" | "screen") => {
     const tube = tubesAt(circuit, point.node, electrode)[0];
@@ -33,9 +78,7 @@ export function firstReason(circuit: Circuit, point: TestPoint, volts: number, t
 
   switch (role) {
     case "bias":
-      return gone || !high
-        ? "Bias is missing or low: the output tubes run away without it. Switch off, take them out, and look at the bias rectifier and its capacitor."
-        : "More bias than expected: the output tubes will run cold. Look at the bias divider and where its adjuster stands.";
+      return gone || !high ? texts.biasMissingLowOutput() : texts.moreBiasThanExpected();
     case "rail": {
       const chain = supplyChain(circuit);
       const at = chain.findIndex((s) => s.point.name === point.name);
@@ -43,50 +86,59 @@ export function firstReason(circuit: Circuit, point: TestPoint, volts: number, t
       const droppers = list((chain[at]?.droppers ?? []).map((d) => d.name));
       if (gone)
         return at <= 0
-          ? "No high tension: rectifier, fuse, standby switch or mains transformer. Check the windings with the power off."
-          : `Nothing here: ${droppers || "the dropper"} open, or a short on this rail. Look at ${before?.point.name ?? "the rail before"} next.`;
+          ? texts.noHighTensionRectifier()
+          : texts.nothingHereOpenShort(droppers || texts.theDropper(), before?.point.name ?? texts.railBefore());
       if (high)
-        return `High: too little current is drawn. ${at <= 0 ? "Is an output tube not conducting? Look at its cathode next." : `A stage on this rail is not conducting, or ${droppers || "the dropper"} is low or bridged.`}`;
+        return texts.highTooLittleCurrent(
+          at <= 0 ? texts.outputTubeNotConducting() : texts.stageRailNotConducting(droppers || texts.theDropper()),
+        );
       return at <= 0
-        ? "Low: too much current drawn, a tired rectifier, a low reservoir, or low mains. Look at the output cathodes next."
-        : `Low: too much current through ${droppers || "the dropper"}, or it has gone high, or the capacitor here leaks. Look at ${before?.point.name ?? "the rail before"} next.`;
+        ? texts.lowTooMuchCurrent()
+        : texts.lowTooMuchCurrent2(droppers || texts.theDropper(), before?.point.name ?? texts.railBefore());
     }
     case "cathode": {
       const resistors = list(resistorsAt(circuit, point.node).map((r) => r.name));
       const plate = plateOf("cathode");
-      if (gone)
-        return `Cathode at 0 V: no current. Open cathode resistor would read high, so: dead tube, no plate voltage${plate ? ` (look at ${plate} next)` : ""}, or its bypass capacitor shorted.`;
-      if (high)
-        return `High: the tube draws too much (a positive grid from a leaky coupling capacitor, or no bias), or ${resistors || "the cathode resistor"} is open or high. Look at the grid next.`;
-      return `Low: weak tube, low screen or plate voltage, or ${resistors || "the cathode resistor"} low. ${plate ? `Look at ${plate} next.` : ""}`.trim();
+      const both = gone ? undefined : byBothCurrents(circuit, point, read);
+      if (both) return both;
+      if (gone) return texts.cathodeNoCurrentOpen(plate ? texts.lookNext(plate) : "");
+      if (high) return texts.highTubeDrawsToo(resistors || texts.cathodeResistor());
+      if (told.wide) return texts.lowButNotMore();
+      return texts.lowWeakTubeLow(resistors || texts.cathodeResistor(), plate ? texts.lookNext2(plate) : "").trim();
     }
     case "plate": {
       const load = list(resistorsAt(circuit, point.node).map((r) => r.name));
       const tube = tubesAt(circuit, point.node, "plate")[0];
       const cathode = tube && pointOn(circuit, electrodeNode(tube, "cathode"));
-      if (gone) return `No plate voltage: ${load || "the load"} open, the winding open, or no supply. Look at its supply next.`;
-      if (high)
-        return `Near the supply: the tube draws too little. Weak or dead tube, or cathode open.${cathode ? ` Look at ${cathode} next.` : ""}`;
-      return `Low: the tube draws too much, or ${load || "the load"} has gone high.${cathode ? ` ${cathode} tells them apart: high there means current, low means the load.` : ""}`;
+      const both = gone ? undefined : byBothCurrents(circuit, point, read);
+      if (both) return both;
+      if (gone) return texts.noPlateVoltageOpen(load || texts.theLoad());
+      if (high) {
+        const supply = tube && supplyOf(circuit, point, expected.volts, read);
+        const at = cathode === undefined ? undefined : read(cathode);
+        if (supply !== undefined ? volts > NEAR_SUPPLY * supply : volts > MUCH * expected.volts)
+          return texts.nearSupplyTubeDraws(at === undefined && cathode ? texts.lookNextNothingThere(cathode) : "");
+        if (at !== undefined) return texts.stageDrawsLessThan(cathode, formatVolts(at));
+        return texts.somewhatHighLessCurrent(
+          load || texts.theLoad(),
+          cathode ? texts.lookNextLowThere(cathode, load || texts.theLoad()) : "",
+        );
+      }
+      return texts.lowTubeDrawsToo(load || texts.theLoad(), cathode ? texts.tellsThemApartHigh(cathode) : "");
     }
     case "screen": {
       const feed = list(resistorsAt(circuit, point.node).map((r) => r.name));
-      if (gone) return `No screen voltage: ${feed || "its feed"} open, or its capacitor shorted. The tube passes almost no current.`;
-      return high
-        ? "High: the screen draws too little. Weak tube or cathode open. Look at the cathode next."
-        : `Low: ${feed || "its feed"} gone high, its capacitor leaks, or the tube draws too much screen current.`;
+      if (gone) return texts.noScreenVoltageOpen(feed || texts.itsFeed());
+      return high ? texts.highScreenDrawsToo() : texts.lowGoneHighCapacitor(feed || texts.itsFeed());
     }
     case "grid": {
       const caps = list(couplingCapacitorsTo(circuit, point.node).map((c) => c.name));
       if (volts > expected.high && expected.volts >= 0)
-        return `Volts on a grid: ${caps ? `${caps} leaks` : "the coupling capacitor leaks"}, or the tube has grid current. Pull the tube: if the voltage stays, it is the capacitor.`;
-      if (expected.volts < 0 && (gone || !high))
-        return `Too little bias at this grid: ${caps ? `${caps} leaks, ` : ""}the grid leak is open, or the bias supply is low. Switch off before the tube overheats.`;
-      return "More negative than expected: look at the bias supply, or the stage is being driven.";
+        return texts.voltsGridTubeHas(caps ? texts.leaks(caps) : texts.couplingCapacitorLeaks());
+      if (expected.volts < 0 && (gone || !high)) return texts.tooLittleBiasGrid(caps ? texts.leaks2(caps) : "");
+      return texts.moreNegativeThanExpected();
     }
     default:
-      return high
-        ? "Higher than expected: follow the path towards the supply."
-        : "Lower than expected: follow the path towards the supply.";
+      return high ? texts.higherThanExpectedFollow() : texts.lowerThanExpectedFollow();
   }
 }

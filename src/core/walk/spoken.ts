@@ -1,7 +1,8 @@
 /** A reading and its verdict as a sentence to be spoken: the eyes stay on the chassis. */
 
 import type { TestPoint } from "../circuit/circuit";
-import type { Expectation, Verdict } from "./expectation";
+import type { Expectation, Verdict } from "../expectation/expectation";
+import * as texts from "../texts/walk";
 
 const ELECTRODE: Record<string, string> = { p: "plate", k: "cathode", g: "grid", s: "screen" };
 
@@ -15,8 +16,8 @@ export function spokenPoint(point: Pick<TestPoint, "name" | "label">): string {
 export function spokenVolts(volts: number): string {
   const size = Math.abs(volts);
   const sign = volts < 0 ? "minus " : "";
-  if (size === 0) return "zero volts";
-  if (size < 0.9995) return `${sign}${Number((size * 1000).toPrecision(3))} millivolts`;
+  if (size === 0) return texts.zeroVolts();
+  if (size < 0.9995) return texts.millivolts(sign, Number((size * 1000).toPrecision(3)));
   const shown = Number(size.toFixed(size >= 99.95 ? 0 : 1));
   return `${sign}${shown} ${shown === 1 ? "volt" : "volts"}`;
 }
@@ -30,9 +31,9 @@ export function spokenVerdict(
 ): string {
   const what = `${spokenPoint(point)}, ${spokenVolts(volts)}`;
   if (verdict === "none" || !expected) return what;
-  if (verdict === "in") return `in band. ${what}`;
+  if (verdict === "in") return texts.inBand(what);
   const side = volts > expected.high ? "high" : "low";
-  return `${verdict === "out" ? "out" : "watch"}, ${side}. ${what}. ${spokenVolts(expected.volts)} expected`;
+  return texts.expected(verdict === "out" ? "out" : "watch", side, what, spokenVolts(expected.volts));
 }
 
 /** What the tone says, apart from colour and word: pitch in hertz, one or more beeps. */

@@ -1,11 +1,12 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "../circuit/read";
+import { writeCircuit } from "../circuit/write";
 import { viewJob } from "../job/job-view";
-import { DEFAULT_SETTINGS } from "../job/settings";
-import { at, tape } from "../job/tape-for-tests";
-import type { EventDraft } from "../job/events/event";
-import { couplingCapacitorsTo, ohmsToGround, roleOf, supplyChain } from "./anatomy";
-import { chartScaled, meterRange, verdictOf } from "./expectation";
+import { DEFAULT_SETTINGS } from "../shop/settings";
+import { at, tape } from "../tape/tape-for-tests";
+import type { EventDraft } from "../tape/events/event";
+import { couplingCapacitorsTo, ohmsToGround, roleOf, supplyChain } from "../anatomy/points";
+import { chartScaled, meterRange, verdictOf } from "../expectation/expectation";
 import { stageColumns, staircase } from "./walk";
 
 const load = (name: string) => readCircuit(readFileSync(`demo/amps/${name}.cir`, "utf8")).circuit;
@@ -22,7 +23,8 @@ const rows = (c: typeof wren, mains: number, ...readings: [string, number][]) =>
         { type: "reading", payload: { point: p, kind: "dcv", value, conditions: { mains } } },
       ]),
     ),
-    c,
+    // As a file, which is what a job has.
+    writeCircuit(c),
     DEFAULT_SETTINGS,
     at(99),
   ).rows;
@@ -87,7 +89,7 @@ describe("expectations from the scaled chart", () => {
   test("a zero on the chart has an absolute band", () =>
     expect(source.expect(point(wren, "V2.g"), { mains: 230 })).toMatchObject({ low: -0.3, high: 0.3 }));
   test("it is silent where it does not hold", () => {
-    expect(source.expect(point(wren, "B1"), { without: ["V2"] })).toEqual({ none: "the chart holds with all tubes in; V2 out" });
+    expect(source.expect(point(wren, "B1"), { without: ["V2"] })).toEqual({ none: "the chart holds with all tubes fitted; V2 removed" });
     expect(source.expect(point(wren, "B1"), { limiter: "lamp" })).toHaveProperty("none");
     expect(source.expect(point(wren, "B1"), { mains: 120 })).toEqual({ none: expect.stringContaining("does not scale down to 120 V") });
   });
@@ -106,7 +108,7 @@ describe("first reasons", () => {
     ["V2.g", 3.5, /C6 leaks.*Pull the tube/],
     ["B1", 0, /No high tension: rectifier, fuse/],
     ["B3", 0, /R2 open.*Look at B2 next/],
-    ["V1A.p", 224, /Weak or dead tube, or cathode open\. Look at V1A\.k next/],
+    ["V1A.p", 224, /Dead tube, or open cathode\. Look at V1A\.k next/],
     ["V1A.p", 60, /R8 has gone high.*V1A\.k tells them apart/],
     ["V2.s", 0, /R3 open/],
     ["B1", -280, /other way round/],

@@ -1,11 +1,11 @@
 /** The walk: every test point in the order of the work, with its expectation, last reading, verdict and first reason. */
 
 import type { Circuit, TestPoint } from "../circuit/circuit";
-import type { Conditions, Reading } from "../job/events/bench";
-import { latestReading, type JobState, type Line } from "../job/fold";
-import { roleOf, type Electrode, electrodeNode, supplyChain, tubesOf, type Role } from "./anatomy";
-import { idleFrom, type Idle } from "./current";
-import { type Expectation, type ExpectationSource, meterRange, verdictOf, type Verdict } from "./expectation";
+import type { Conditions, Reading } from "../tape/events/measuring-events";
+import { latestReading, type JobState, type Line } from "../tape/fold";
+import { roleOf, type Electrode, electrodeNode, supplyChain, tubesOf, type Role } from "../anatomy/points";
+import { idleFrom, type Idle } from "../anatomy/cathode-current";
+import { type Expectation, type ExpectationSource, meterRange, verdictOf, type Verdict } from "../expectation/expectation";
 import { firstReason } from "./reason";
 
 export interface WalkRow {
@@ -44,7 +44,7 @@ export function walkRow(circuit: Circuit, state: JobState, source: ExpectationSo
   if (!reading) return row;
   if (expected) {
     row.verdict = verdictOf(reading.value, expected);
-    row.reason = firstReason(circuit, point, reading.value, expected);
+    row.reason = firstReason(circuit, point, reading.value, expected, (name) => latestReading(state, name)?.value);
   }
   if (role === "cathode") {
     row.idle = idleFrom(circuit, point.node, reading.value, (tube) => {

@@ -1,143 +1,48 @@
-/** The owner's report as a PDF. */
+/** The owner's report as a PDF: the blocks of the report, painted on sheets. */
 
-import { format } from "date-fns";
-import { CURVE_FROM, CURVE_POINTS, CURVE_TO } from "@/core/noise/curve-scale";
+import type { Block } from "@/core/job/report-blocks";
 import { formatVolts } from "@/core/quantity/format";
-import { money, type Report } from "@/core/job/report";
+import { CURVE_FROM, CURVE_POINTS, CURVE_TO } from "@/core/sound/curve-scale";
 import type { StaircaseStep } from "@/core/walk/walk";
 import { INK, RULE, Sheet, SOFT, type PaperSize } from "./sheet";
 
-/** @param photos bytes by hash: JPEG and PNG; others are left out by the caller. */
-export async function reportPdf(report: Report, size: PaperSize, photos: ReadonlyMap<string, Uint8Array>): Promise<Buffer> {
-  const day = (iso: string | undefined) => (iso ? format(new Date(iso), "d MMMM yyyy") : "");
-  const sheet = new Sheet(size, `Report on job ${report.job}`, `${report.shop.name}   ·   job ${report.job}   ·   ${report.amp}`);
-  const { doc } = sheet;
+type Title = Extract<Block, { block: "title" }>;
 
-  doc.font("bold").fontSize(16).fillColor(INK).text(report.shop.name);
-  if (report.shop.address) sheet.paragraph(report.shop.address, { size: 8.5, colour: SOFT });
-  doc.moveDown(0.6);
-  sheet.paragraph(`Report on the ${report.amp}${report.serial ? `, serial ${report.serial}` : ""}`, { size: 13, bold: true });
-  sheet.paragraph(
-    `For ${report.owner}   ·   job ${report.job}   ·   taken in ${day(report.opened)}${report.returned ? `   ·   returned ${day(report.returned)}` : ""}`,
-    { colour: SOFT },
-  );
-  if (report.madeWhen) sheet.paragraph(report.madeWhen, { colour: SOFT });
-
-  if (report.complaint) {
-    sheet.heading("What you told us");
-    sheet.paragraph(`“${report.complaint.words}”${report.complaint.when ? ` (${report.complaint.when})` : ""}`);
-    for (const line of [report.complaint.reproduced, report.complaint.proved, ...report.brief])
-      if (line) sheet.paragraph(line, { colour: SOFT });
-  }
-  if (report.findings.length > 0) {
-    sheet.heading("What we found");
-    sheet.table(
-      [
-        { title: "Place", share: 2 },
-        { title: "Finding", share: 5 },
-        { title: "Weight", share: 1.2 },
-        { title: "Outcome", share: 3 },
-      ],
-      report.findings.map((f) => [f.place, f.text, f.severity, f.outcome]),
-    );
-  }
-  if (report.parts.length > 0) {
-    sheet.heading("What was replaced, and why");
-    sheet.table(
-      [
-        { title: "Where", share: 1.2 },
-        { title: "Old part", share: 3 },
-        { title: "Fitted", share: 3 },
-        { title: "Why", share: 3 },
-        { title: "Old part went", share: 2 },
-      ],
-      report.parts.map((p) => [p.position, p.old, p.fitted + (p.reversible ? "" : " (not reversible)"), p.why, p.oldWent]),
-    );
-  }
-  if (report.experiments.length > 0) {
-    sheet.heading("What was tried");
-    sheet.table(
-      [
-        { title: "Where", share: 1.5 },
-        { title: "Tried", share: 4 },
-        { title: "Result", share: 4 },
-      ],
-      report.experiments.map((e) => [e.position, e.what, e.outcome]),
-    );
-  }
-  if (report.beforeAfter.length > 0) {
-    sheet.heading("Voltages before and after");
-    if (report.stairs) drawStairs(sheet, report.stairs.before, report.stairs.after);
-    sheet.table(
-      [
-        { title: "Point", share: 1.3 },
-        { title: "What it is", share: 3 },
-        { title: "Should be today", share: 2.6 },
-        { title: "Before", share: 1.6 },
-        { title: "After", share: 1.6 },
-      ],
-      report.beforeAfter.map((b) => [b.point, b.label, b.expected, b.before, b.after ?? ""]),
-    );
-    sheet.paragraph("Round: in band. Triangle: just outside. Square: outside.", { size: 7.5, colour: SOFT });
-  }
-  sheet.heading("Safety work");
-  sheet.table(
-    [
-      { title: "Test", share: 2.4 },
-      { title: "Measured", share: 3 },
-      { title: "Limit of this shop", share: 2.4 },
-      { title: "Result", share: 1.4 },
-    ],
-    report.safety.map((s) => [s.name, s.result, s.limit, s.verdict]),
-  );
-  sheet.paragraph(report.safetyNote, { size: 8, colour: SOFT });
-  if (report.declined.length > 0) {
-    sheet.heading("Advised, and declined");
-    for (const what of report.declined) sheet.paragraph(`– ${what}`);
-  }
-  if (report.unanswered.length > 0) {
-    sheet.heading("Still waiting for your answer");
-    for (const what of report.unanswered) sheet.paragraph(`– ${what}`);
-  }
-  if (report.noise) {
-    sheet.heading("Noise");
-    for (const text of report.noise.says) sheet.paragraph(text);
-    if (report.noise.before) drawSpectrum(sheet, report.noise.before.curve, report.noise.after?.curve);
-    if (report.noise.tests.length > 0)
-      sheet.table(
-        [
-          { title: "Asked of it", share: 6 },
-          { title: "Answer", share: 4 },
-        ],
-        report.noise.tests.map((t) => [t.what, t.outcome]),
-      );
-  }
-  if (report.advice?.text) {
-    sheet.heading("What to watch");
-    sheet.paragraph(report.advice.text);
-    if (report.advice.nextService) sheet.paragraph(`Next service: ${day(report.advice.nextService)}`, { bold: true });
-  }
-  if (report.oldParts.length + report.packing.length > 0) {
-    sheet.heading("Goes back with the amplifier");
-    for (const part of report.oldParts) sheet.paragraph(`– old part, bagged: ${part}`);
-    for (const item of report.packing) sheet.paragraph(`${item.done ? "–" : "– (open)"} ${item.what}`);
-  }
-  if (report.bill.lines.length > 0) {
-    sheet.heading("Bill");
-    sheet.table(
-      [
-        { title: "For", share: 6 },
-        { title: "Kind", share: 2 },
-        { title: "Amount", share: 2, align: "right" },
-      ],
-      [
-        ...report.bill.lines.map((l) => [l.text, l.kind, money(l.amount, report.bill.currency)]),
-        ["Total", "", money(report.bill.total, report.bill.currency)],
-      ],
-    );
-  }
-  drawPhotos(sheet, report, photos);
+/** @param photos bytes by hash, JPEG or PNG; a picture that is not among them is named in words. */
+export async function reportPdf(blocks: readonly Block[], size: PaperSize, photos: ReadonlyMap<string, Uint8Array>): Promise<Buffer> {
+  const title = blocks.find((b): b is Title => b.block === "title");
+  const sheet = new Sheet(size, title?.title ?? "Report", [title?.shop, title?.title].filter(Boolean).join("   ·   "));
+  for (const block of blocks) paint(sheet, block, photos);
   return sheet.finish();
+}
+
+const LOOK = { quote: { size: 11 }, small: { size: 8, colour: SOFT }, strong: { bold: true } } as const;
+
+function paint(sheet: Sheet, b: Block, photos: ReadonlyMap<string, Uint8Array>): void {
+  switch (b.block) {
+    case "title":
+      sheet.paragraph(b.shop, { size: 16, bold: true });
+      if (b.address) sheet.paragraph(b.address, { size: 8.5, colour: SOFT });
+      sheet.space(0.6);
+      sheet.paragraph(b.title, { size: 13, bold: true });
+      for (const fact of b.facts) sheet.paragraph(fact, { colour: SOFT });
+      return;
+    case "heading":
+      return sheet.heading(b.text);
+    case "text":
+      return sheet.paragraph(b.text, b.look ? LOOK[b.look] : {});
+    case "list":
+      for (const item of b.items) sheet.paragraph(`–  ${item}`);
+      return;
+    case "table":
+      return sheet.table(b.columns, b.rows, b.total);
+    case "stairs":
+      return drawStairs(sheet, b.before, b.after);
+    case "spectrum":
+      return drawSpectrum(sheet, b.before, b.after);
+    case "photos":
+      return drawPhotos(sheet, b.photos, photos);
+  }
 }
 
 /** The spectrum before in grey, after in ink, on one scale from 15 Hz to 20 kHz. */
@@ -230,13 +135,7 @@ function drawStairs(sheet: Sheet, before: StaircaseStep[], after: StaircaseStep[
   doc.y = top + height + 18;
 }
 
-function drawPhotos(sheet: Sheet, report: Report, photos: ReadonlyMap<string, Uint8Array>): void {
-  const shown = [
-    ...report.photos,
-    ...report.findings.flatMap((f) => f.photos.map((hash) => ({ hash, caption: `${f.place}: ${f.text}` }))),
-  ].filter((p, i, all) => photos.has(p.hash) && all.findIndex((q) => q.hash === p.hash) === i);
-  if (shown.length === 0) return;
-  sheet.heading("Pictures");
+function drawPhotos(sheet: Sheet, shown: { hash: string; caption: string }[], photos: ReadonlyMap<string, Uint8Array>): void {
   const { doc } = sheet;
   const width = (sheet.width - 16) / 2;
   const height = width * 0.66;
@@ -245,12 +144,17 @@ function drawPhotos(sheet: Sheet, report: Report, photos: ReadonlyMap<string, Ui
     const y = doc.y;
     shown.slice(i, i + 2).forEach((p, k) => {
       const x = sheet.left + k * (width + 16);
-      doc.image(Buffer.from(photos.get(p.hash)!), x, y, { fit: [width, height], align: "center", valign: "center" });
+      const bytes = photos.get(p.hash);
+      if (bytes) doc.image(Buffer.from(bytes), x, y, { fit: [width, height], align: "center", valign: "center" });
       doc
         .font("regular")
         .fontSize(8)
         .fillColor(SOFT)
-        .text(p.caption.replace(/[^\u0000-\u00ff\u2000-\u206f]/g, "?"), x, y + height + 3, { width, height: 20, ellipsis: true });
+        .text(bytes ? p.caption : `${p.caption} (picture ${p.hash.slice(0, 8)} is not in this shop)`, x, y + height + 3, {
+          width,
+          height: 20,
+          ellipsis: true,
+        });
     });
     doc.x = sheet.left;
     doc.y = y + height + 28;

@@ -2,36 +2,32 @@
 
 import { join } from "node:path";
 import PDFDocument from "pdfkit";
-import type { Verdict } from "@/core/walk/expectation";
+import type { Verdict } from "@/core/expectation/expectation";
+import type { Cell, Column } from "@/core/job/report-blocks";
 
 export type PaperSize = "A4" | "LETTER";
 
-const FONTS = join(/* turbopackIgnore: true */ process.cwd(), "node_modules/@fontsource");
-const REGULAR = join(FONTS, "b612/files/b612-latin-400-normal.woff");
-const BOLD = join(FONTS, "b612/files/b612-latin-700-normal.woff");
+/** A face that has Greek, Cyrillic and every Latin letter: ohms, micro and the names of owners print as they are written. */
+const FONTS = join(/* turbopackIgnore: true */ process.cwd(), "node_modules/dejavu-fonts-ttf/ttf");
+const REGULAR = join(FONTS, "DejaVuSans.ttf");
+const BOLD = join(FONTS, "DejaVuSans-Bold.ttf");
 const MARGIN = 52;
 export const INK = "#1b2a3a";
 export const SOFT = "#5d6772";
 export const RULE = "#b9b19c";
 
-export interface Column {
-  title: string;
-  /** Part of the width; the parts are scaled to the whole. */
-  share: number;
-  align?: "left" | "right";
+interface Look {
+  face: "regular" | "bold";
+  size: number;
+  colour: string;
 }
+const HEAD: Look = { face: "bold", size: 7.5, colour: SOFT };
+const ROW: Look = { face: "regular", size: 8.5, colour: INK };
+const TOTAL: Look = { ...ROW, face: "bold" };
 
-export type Cell = string | { text: string; verdict: Verdict };
-
-/** The face has no Greek: ohms are written out on paper, and what it cannot draw becomes a question mark. */
-function printable(text: string): string {
-  return text
-    .replace(/Ω/g, "ohm")
-    .replace(/≥/g, "at least ")
-    .replace(/≤/g, "at most ")
-    .replace(/→/g, "to")
-    .replace(/[^\u0000-\u00ff\u0131\u0152\u0153\u2000-\u206f\u20ac\u2212\n]/g, "?");
-}
+const textOf = (cell: Cell) => (typeof cell === "string" ? cell : cell.text);
+/** Points that the mark of a verdict takes. */
+const markOf = (cell: Cell) => (typeof cell === "string" ? 0 : 11);
 
 export class Sheet {
   readonly doc: PDFKit.PDFDocument;
@@ -69,7 +65,7 @@ export class Sheet {
 
   heading(text: string): void {
     this.room(60);
-    this.doc.moveDown(0.9).font("bold").fontSize(12).fillColor(INK).text(printable(text), MARGIN, undefined, { width: this.width });
+    this.doc.moveDown(0.9).font("bold").fontSize(12).fillColor(INK).text(text, MARGIN, undefined, { width: this.width });
     const y = this.doc.y + 2;
     this.doc
       .moveTo(MARGIN, y)
@@ -85,51 +81,62 @@ export class Sheet {
       .font(options.bold ? "bold" : "regular")
       .fontSize(options.size ?? 9.5)
       .fillColor(options.colour ?? INK);
-    this.room(
-      this.doc.heightOfString(printable(text), { width: this.width }) > 300
-        ? 40
-        : this.doc.heightOfString(printable(text), { width: this.width }),
-    );
-    this.doc.text(printable(text), MARGIN, undefined, { width: this.width, lineGap: 1.5 });
+    this.room(this.doc.heightOfString(text, { width: this.width }) > 300 ? 40 : this.doc.heightOfString(text, { width: this.width }));
+    this.doc.text(text, MARGIN, undefined, { width: this.width, lineGap: 1.5 });
     this.doc.moveDown(0.25);
   }
 
-  table(columns: Column[], rows: Cell[][]): void {
-    const total = columns.reduce((sum, c) => sum + c.share, 0);
-    const widths = columns.map((c) => (c.share / total) * this.width);
-    const line = (cells: Cell[], bold: boolean) => {
-      this.doc.font(bold ? "bold" : "regular").fontSize(bold ? 8 : 9);
-      const textOf = (cell: Cell) => printable(typeof cell === "string" ? cell : cell.text);
-      const shape = (cell: Cell) => (typeof cell === "string" ? 0 : 11);
-      const height =
-        Math.max(...cells.map((cell, i) => this.doc.heightOfString(textOf(cell) || " ", { width: widths[i]! - 6 - shape(cell) }))) + 5;
-      this.room(height);
-      const y = this.doc.y;
-      let x = MARGIN;
-      cells.forEach((cell, i) => {
-        this.doc
-          .font(bold ? "bold" : "regular")
-          .fontSize(bold ? 8 : 9)
-          .fillColor(bold ? SOFT : INK);
-        if (typeof cell !== "string") this.verdict(cell.verdict, x + 4, y + 6);
-        this.doc.text(textOf(cell), x + shape(cell), y, { width: widths[i]! - 6 - shape(cell), align: columns[i]!.align ?? "left" });
-        x += widths[i]!;
-      });
-      this.doc
-        .moveTo(MARGIN, y + height - 3)
-        .lineTo(MARGIN + this.width, y + height - 3)
-        .lineWidth(0.3)
-        .strokeColor(RULE)
-        .stroke();
-      this.doc.y = y + height;
-    };
-    line(
-      columns.map((c) => c.title),
-      true,
-    );
-    for (const row of rows) line(row, false);
+  space(lines: number): void {
+    this.doc.moveDown(lines);
+  }
+
+  /** Head again on each new page; a total stays with the last row. */
+  table(columns: Column[], rows: Cell[][], total?: Cell[]): void {
+    const sum = columns.reduce((s, c) => s + c.share, 0);
+    const widths = columns.map((c) => (c.share / sum) * this.width);
+    const head = columns.map((c) => c.title);
+    const line = (cells: Cell[], look: Look) => this.row(columns, widths, cells, look);
+    const height = (cells: Cell[], look: Look) => this.rowHeight(widths, cells, look);
+    const fits = (needed: number) => this.doc.y + needed <= this.bottom;
+    if (!fits(height(head, HEAD) + (rows[0] ? height(rows[0], ROW) : 0))) this.doc.addPage();
+    line(head, HEAD);
+    rows.forEach((cells, i) => {
+      const needed = height(cells, ROW) + (total && i === rows.length - 1 ? height(total, TOTAL) : 0);
+      if (!fits(needed)) {
+        this.doc.addPage();
+        line(head, HEAD);
+      }
+      line(cells, ROW);
+    });
+    if (total) line(total, TOTAL);
     this.doc.x = MARGIN;
     this.doc.moveDown(0.3);
+  }
+
+  private rowHeight(widths: number[], cells: Cell[], look: Look): number {
+    this.doc.font(look.face).fontSize(look.size);
+    return Math.max(...cells.map((cell, i) => this.doc.heightOfString(textOf(cell) || " ", { width: widths[i]! - 6 - markOf(cell) }))) + 5;
+  }
+
+  private row(columns: Column[], widths: number[], cells: Cell[], look: Look): void {
+    const height = this.rowHeight(widths, cells, look);
+    const y = this.doc.y;
+    let x = MARGIN;
+    cells.forEach((cell, i) => {
+      this.doc.font(look.face).fontSize(look.size).fillColor(look.colour);
+      if (typeof cell !== "string") this.verdict(cell.verdict, x + 4, y + 6);
+      this.doc
+        .fillColor(look.colour)
+        .text(textOf(cell), x + markOf(cell), y, { width: widths[i]! - 6 - markOf(cell), align: columns[i]!.align ?? "left" });
+      x += widths[i]!;
+    });
+    this.doc
+      .moveTo(MARGIN, y + height - 3)
+      .lineTo(MARGIN + this.width, y + height - 3)
+      .lineWidth(0.3)
+      .strokeColor(RULE)
+      .stroke();
+    this.doc.y = y + height;
   }
 
   /** ● ▲ ■ ○ as drawings, since a shape must print the same on every machine. */
@@ -153,7 +160,7 @@ export class Sheet {
         .font("regular")
         .fontSize(7.5)
         .fillColor(SOFT)
-        .text(printable(`${this.footer}   ·   page ${i - start + 1} of ${count}`), MARGIN, y, {
+        .text(`${this.footer}   ·   page ${i - start + 1} of ${count}`, MARGIN, y, {
           width: this.width,
           align: "center",
           lineBreak: false,

@@ -1,8 +1,10 @@
+"use client";
 /** The spectrum of one recording, or of two one over the other, with the mains family picked out and named. */
 
+import { words } from "@/core/language/language";
 import { scaleLinear, scaleLog } from "d3-scale";
-import { CURVE_FROM, CURVE_TO, curveHertz } from "@/core/noise/curve-scale";
-import { pathThrough } from "./path";
+import { CURVE_FROM, CURVE_TO, curveHertz } from "@/core/sound/curve-scale";
+import { Line, XAxis, YAxis, type Point } from "./plot";
 
 export interface Curve {
   name: string;
@@ -10,12 +12,6 @@ export interface Curve {
 }
 
 const [WIDTH, HEIGHT, LEFT, BOTTOM, TOP, RIGHT] = [860, 300, 46, 28, 26, 12];
-const TICKS: [number, string][] = [
-  [20, "20"],
-  [100, "100"],
-  [1000, "1 k"],
-  [10_000, "10 k"],
-];
 
 export function SpectrumChart({ curves, mains, tones = [] }: { curves: Curve[]; mains: number; tones?: { hertz: number; db: number }[] }) {
   const [shown, before] = curves;
@@ -23,12 +19,12 @@ export function SpectrumChart({ curves, mains, tones = [] }: { curves: Curve[]; 
   const top = Math.max(-20, ...curves.flatMap((c) => c.curve)) + 6;
   const x = scaleLog([CURVE_FROM, CURVE_TO], [LEFT, WIDTH - RIGHT]);
   const y = scaleLinear([Math.max(-120, top - 100), top], [HEIGHT - BOTTOM, TOP]);
-  const path = (c: readonly number[]) => pathThrough(c.map((db, i) => [x(curveHertz(i)), y(Math.max(y.domain()[0]!, db))] as const));
+  const points = (c: readonly number[]) => c.map((db, i): Point => [x(curveHertz(i)), y(Math.max(y.domain()[0]!, db))]);
   const family = [1, 2, 3, 4, 5, 6].map((k) => ({ hertz: k * mains, name: k === 1 ? "f" : `${k}f` }));
   return (
     <figure>
       <figcaption className="soft text-sm">
-        Decibels relative to a sine of full scale against hertz; f is the mains
+        {words("Decibels relative to a sine of full scale against hertz; f is the mains")}
         {before && (
           <>
             . <span aria-hidden>▬</span> {shown.name}, <span aria-hidden>┄</span> {before.name}
@@ -41,19 +37,13 @@ export function SpectrumChart({ curves, mains, tones = [] }: { curves: Curve[]; 
         role="img"
         aria-label={`Spectrum: ${curves.map((c) => c.name).join(" and ")}`}
       >
-        {y.ticks(5).map((t) => (
-          <g key={t}>
-            <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(t)} y2={y(t)} stroke="currentColor" strokeOpacity={0.14} />
-            <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" fontSize={12} fill="var(--soft)">
-              {t}
-            </text>
-          </g>
-        ))}
-        {TICKS.map(([hz, name]) => (
-          <text key={hz} x={x(hz)} y={HEIGHT - 8} textAnchor="middle" fontSize={12} fill="var(--soft)">
-            {name}
-          </text>
-        ))}
+        <YAxis x={LEFT} width={WIDTH - LEFT - RIGHT} scale={y} ticks={5} />
+        <XAxis
+          y={HEIGHT - BOTTOM}
+          scale={x}
+          ticks={[20, 100, 1000, 10_000]}
+          format={(hz) => (hz >= 1000 ? `${hz / 1000} k` : String(hz))}
+        />
         {family.map((f, i) => (
           <g key={f.name}>
             <line
@@ -72,8 +62,8 @@ export function SpectrumChart({ curves, mains, tones = [] }: { curves: Curve[]; 
             )}
           </g>
         ))}
-        {before && <path d={path(before.curve)} fill="none" stroke="var(--soft)" strokeWidth={1.5} strokeDasharray="5 4" />}
-        <path d={path(shown.curve)} fill="none" stroke="var(--color-base-content)" strokeWidth={2} />
+        {before && <Line points={points(before.curve)} stroke="var(--soft)" strokeWidth={1.5} strokeDasharray="5 4" />}
+        <Line points={points(shown.curve)} stroke="var(--color-base-content)" strokeWidth={2} />
         {tones
           .filter((t) => t.hertz < CURVE_TO)
           .slice(0, 3)

@@ -3,7 +3,7 @@
 
 import { scaleLinear } from "d3-scale";
 import { formatVolts } from "@/core/quantity/format";
-import { VERDICT_WORD } from "@/core/walk/expectation";
+import { VERDICT_WORD } from "@/core/expectation/expectation";
 import type { StageColumn } from "@/core/walk/walk";
 import { Mark } from "./staircase";
 

@@ -4,7 +4,8 @@
 import { max } from "d3-array";
 import { scaleBand, scaleLinear } from "d3-scale";
 import { formatVolts } from "@/core/quantity/format";
-import { VERDICT_WORD } from "@/core/walk/expectation";
+import { VERDICT_WORD } from "@/core/expectation/expectation";
+import { YAxis } from "./plot";
 import type { StaircaseStep } from "@/core/walk/walk";
 
 const WIDTH = 420;
@@ -29,14 +30,7 @@ export function Staircase({ steps, title = "Supply chain" }: { steps: StaircaseS
     <figure>
       <figcaption className="text-sm font-bold">{title}</figcaption>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="w-full" aria-hidden>
-        {y.ticks(4).map((t) => (
-          <g key={t}>
-            <line x1={LEFT} x2={WIDTH} y1={y(t)} y2={y(t)} stroke="currentColor" strokeOpacity={0.14} />
-            <text x={LEFT - 6} y={y(t) + 4} textAnchor="end" fontSize={11} fill="var(--soft)">
-              {t} V
-            </text>
-          </g>
-        ))}
+        <YAxis x={LEFT} width={WIDTH - LEFT} scale={y} ticks={4} format={(v) => `${v} V`} />
         {steps.map((s, i) => {
           const x0 = x(s.name)!;
           const before = steps[i - 1];

@@ -1,43 +1,21 @@
 "use client";
 /** Picks or takes a photo, stores it at once and hands its hash on. What was refused is said with its reason. */
 
-import { useState } from "react";
 import { Camera } from "lucide-react";
+import { FileField, PHOTO_FILES } from "./file-field";
 import { useJob } from "../frame/job-context";
 
 export function PhotoField({ label = "Photo", onStored }: { label?: string; onStored(hash: string, name: string): void }) {
   const { port } = useJob();
-  const [says, setSays] = useState<{ text: string; bad: boolean }>();
-  async function take(file: File | undefined) {
-    if (!file) return;
-    setSays({ text: `Storing ${file.name}…`, bad: false });
-    try {
-      onStored(await port.photo(file), file.name);
-      setSays(undefined);
-    } catch (error) {
-      setSays({ text: `${file.name}: ${(error as Error).message}`, bad: true });
-    }
-  }
   return (
-    <div className="inline-flex flex-wrap items-center gap-2">
-      <label className="btn btn-outline">
-        <Camera aria-hidden className="size-5" /> {label}
-        <input
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          className="sr-only"
-          onChange={(e) => {
-            void take(e.target.files?.[0]);
-            e.target.value = "";
-          }}
-        />
-      </label>
-      {says && (
-        <span role={says.bad ? "alert" : "status"} className={says.bad ? "max-w-md text-sm text-error" : "soft text-sm"}>
-          {says.text}
-        </span>
-      )}
-    </div>
+    <FileField
+      label={label}
+      accept={PHOTO_FILES}
+      className="btn btn-outline"
+      icon={<Camera aria-hidden className="size-5" />}
+      busy={(name) => `Storing ${name}…`}
+      take={async (file) => onStored(await port.photo(file), file.name)}
+    />
   );
 }
 

@@ -1,9 +1,10 @@
 "use client";
 /** The entry line at the foot of the tape: echoes how it understood the line before Enter, refuses with the reason. */
 
-import { useEffect, useId, useMemo, useRef, useState } from "react";
-import { completions, ENTRY_FORMS, parseEntry } from "@/core/job/entry/entry";
-import type { StationId } from "@/core/job/stations";
+import { useId, useMemo, useRef, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { completions, ENTRY_FORMS, parseEntry } from "@/core/entry/entry";
+import type { StationId } from "@/core/tape/stations";
 import { useJob } from "./job-context";
 
 export function EntryLine({ station }: { station: StationId }) {
@@ -20,25 +21,13 @@ export function EntryLine({ station }: { station: StationId }) {
   const offers = useMemo(() => completions(text, ctx), [text, ctx]);
   const pick = Math.min(chosen, offers.length - 1);
 
-  // "e" puts the cursor here from anywhere that is not a field.
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      const el = e.target as HTMLElement;
-      if (
-        e.key !== "e" ||
-        e.ctrlKey ||
-        e.metaKey ||
-        e.altKey ||
-        /^(INPUT|TEXTAREA|SELECT)$/.test(el.tagName) ||
-        document.querySelector("dialog[open]")
-      )
-        return;
-      e.preventDefault();
-      field.current?.focus();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
+  useHotkeys(
+    "e",
+    () => {
+      if (!document.querySelector("dialog[open], [role=dialog]")) field.current?.focus();
+    },
+    { preventDefault: true },
+  );
 
   function complete(word: string) {
     setText((t) => `${t.replace(/\S*$/, "")}${word} `);
@@ -89,7 +78,7 @@ export function EntryLine({ station }: { station: StationId }) {
       <p id={echoId} aria-live="polite" className={`mb-1 min-h-10 text-sm ${entry && !entry.ok ? (refused ? "text-error" : "soft") : ""}`}>
         {!entry ? (
           <span className="soft">
-            Type what you would say: B1 318, note …, fit … <kbd className="font-mono">e</kbd> comes here
+            Type a reading such as <span className="font-mono">B1 318</span>, or a note. Key <kbd className="font-mono">e</kbd> jumps here.
           </span>
         ) : entry.ok ? (
           <>

@@ -2,16 +2,18 @@
 /** Hands-in stations want the amp proven dead. Going past is possible, with a reason that lands on the tape. */
 
 import Link from "next/link";
-import { useState, type ReactNode } from "react";
+import type { ReactNode } from "react";
 import { ShieldAlert } from "lucide-react";
-import type { StationId } from "@/core/job/stations";
+import type { StationId } from "@/core/tape/stations";
 import { Field } from "../forms/section";
-import { useJob } from "./job-context";
+import { useTypedForm } from "../forms/typed-form";
+import { useEnergy, useJob } from "./job-context";
 import { energyWords } from "./words";
 
 /** A pass holds until power goes on again. */
 export function useGateOpen(station: StationId): boolean {
-  const { energy, view } = useJob();
+  const { view } = useJob();
+  const { energy } = useEnergy();
   if (energy.kind === "proven-dead") return true;
   const power = view.state.power;
   const passed = view.state.gatesPassed.findLast((g) => g.station === station);
@@ -24,8 +26,11 @@ export function useGateOpen(station: StationId): boolean {
 }
 
 export function Gate({ station, children }: { station: StationId; children: ReactNode }) {
-  const { energy, say, jobId } = useJob();
-  const [reason, setReason] = useState("");
+  const { view, say, jobId } = useJob();
+  const { energy } = useEnergy();
+  const { field, onSubmit, typed } = useTypedForm({ reason: "" }, ({ reason }) => {
+    if (reason.trim().length >= 3) say({ type: "gate-passed", payload: { station, reason: reason.trim(), understood: true } });
+  });
   const open = useGateOpen(station);
   const { title, detail } = energyWords(energy);
   return (
@@ -33,7 +38,7 @@ export function Gate({ station, children }: { station: StationId; children: Reac
       {!open && (
         <section className="mb-4 rounded border-2 border-warning p-4" aria-label="Gate">
           <h2 className="flex items-center gap-2 text-lg font-bold">
-            <ShieldAlert aria-hidden className="text-warning" /> Hands stay out: the amp is not proven dead
+            <ShieldAlert aria-hidden className="text-warning" /> Do not reach inside: the amp is not proven dead
           </h2>
           <p className="mt-1">
             {title}: {detail}
@@ -42,25 +47,13 @@ export function Gate({ station, children }: { station: StationId; children: Reac
             <Link href={`/jobs/${jobId}/make-safe`} className="btn btn-primary">
               Make safe first
             </Link>
-            {energy.kind !== "live" && (
-              <form
-                className="flex flex-1 items-end gap-2"
-                onSubmit={(e) => {
-                  e.preventDefault();
-                  if (reason.trim().length >= 3)
-                    say({ type: "gate-passed", payload: { station, reason: reason.trim(), understood: true } });
-                }}
-              >
-                <Field label="Or go past it, with a reason for the tape" className="flex-1">
-                  <input
-                    className="input w-full"
-                    value={reason}
-                    onChange={(e) => setReason(e.target.value)}
-                    placeholder="looking only, chassis still closed"
-                  />
+            {energy.kind !== "live" && view.state.power?.state !== "on" && (
+              <form className="flex flex-1 items-end gap-2" onSubmit={onSubmit}>
+                <Field label="Or go on without it: reason, kept on the tape" className="flex-1">
+                  <input className="input w-full" placeholder="looking only, chassis still closed" {...field("reason")} />
                 </Field>
-                <button className="btn" disabled={reason.trim().length < 3}>
-                  Go past
+                <button className="btn" disabled={typed.reason.trim().length < 3}>
+                  Go on without it
                 </button>
               </form>
             )}

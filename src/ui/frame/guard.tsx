@@ -1,14 +1,18 @@
 "use client";
 /** The top strip: the amp's energy state in words, shape and colour, the mains now, and the action that changes the state. */
 
+import { figure, words } from "@/core/language/language";
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useState } from "react";
 import { CircleHelp, PlugZap, ShieldCheck, Zap } from "lucide-react";
 import { parseQuantity } from "@/core/quantity/parse";
-import type { EnergyState } from "@/core/job/energy";
-import { useJob } from "./job-context";
-import { PowerOn } from "./power-on";
+import type { EnergyState } from "@/core/safety/energy";
+import { useEnergy, useJob } from "./job-context";
 import { energyWords } from "./words";
+
+/** Comes when it is asked for; the dialog of a library is larger than the rest of the strip. */
+const PowerOn = dynamic(() => import("./power-on").then((m) => m.PowerOn), { ssr: false });
 
 const LOOK: Record<EnergyState["kind"], { className: string; icon: typeof Zap }> = {
   live: { className: "bg-[var(--live)] text-[var(--live-ink)]", icon: Zap },
@@ -18,7 +22,8 @@ const LOOK: Record<EnergyState["kind"], { className: string; icon: typeof Zap }>
 };
 
 export function Guard() {
-  const { energy, away, view, jobId, say, tape } = useJob();
+  const { view, jobId, say, tape } = useJob();
+  const { energy, away } = useEnergy();
   const [powering, setPowering] = useState(false);
   const { title, detail } = energyWords(energy);
   const { className, icon: Icon } = LOOK[energy.kind];
@@ -43,7 +48,7 @@ export function Guard() {
       </div>
       {away !== undefined ? (
         <>
-          <span className="self-center text-sm font-bold">Is it still on?</span>
+          <span className="self-center text-sm font-bold">Nobody was here. Is it still on?</span>
           <button className="btn btn-primary" onClick={() => say({ type: "power", payload: { state: "off", plug: "out" } })}>
             Off, plug out
           </button>
@@ -82,6 +87,12 @@ export function Guard() {
             : "What you enter is kept in this browser and will be sent."}
         </p>
       )}
+      {tape.onlyInPage > 0 && (
+        <p role="alert" className="basis-full rounded bg-error px-3 py-1 text-sm text-error-content">
+          This browser&apos;s storage is full: {tape.onlyInPage} {tape.onlyInPage === 1 ? "line is" : "lines are"} kept in this page only.
+          Do not close it before they are stored.
+        </p>
+      )}
       {powering && <PowerOn close={() => setPowering(false)} />}
     </header>
   );
@@ -92,7 +103,7 @@ function MainsNow() {
   const { view, say, settings } = useJob();
   const [text, setText] = useState<string>();
   const [problem, setProblem] = useState("");
-  const word = settings.mainsWord === "line" ? "Line" : "Mains";
+  const word = settings.mainsWord === "line" ? "Line" : words("Mains");
   const volts = view.state.mainsVolts;
 
   function store() {
@@ -112,7 +123,7 @@ function MainsNow() {
         className="input input-sm w-20 min-h-8 text-right tabular-nums"
         inputMode="decimal"
         placeholder={`${settings.mainsVolts}?`}
-        value={text ?? volts?.toString() ?? ""}
+        value={text ?? (volts === undefined ? "" : figure(volts))}
         aria-invalid={problem !== ""}
         onChange={(e) => setText(e.target.value)}
         onBlur={store}

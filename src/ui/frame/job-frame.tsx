@@ -2,15 +2,18 @@
 /** The desk frame of a job: guard on top, rail at the left, the sheet, the tape at the right. */
 
 import { useEffect, useState, type ReactNode } from "react";
-import { findStation, type StationId } from "@/core/job/stations";
+import { findStation, type StationId } from "@/core/tape/stations";
 import { ProbeLink } from "../probe/probe-link";
 import { Guard } from "./guard";
+import { Help } from "./help";
+import { LeftOut } from "./left-out";
 import { useJob } from "./job-context";
 import { Rail } from "./rail";
 import { TapeColumn } from "./tape";
 
 export function JobFrame({ station, children }: { station: StationId; children: ReactNode }) {
-  const { name, purpose } = findStation(station)!;
+  const found = findStation(station)!;
+  const { name, purpose } = found;
   const { view } = useJob();
   // Says that the page answers to keys by now: for scripts that drive it.
   const [ready, setReady] = useState(false);
@@ -24,11 +27,13 @@ export function JobFrame({ station, children }: { station: StationId; children: 
           <div className="mb-3 flex min-h-11 items-center gap-3">
             <h1 className="text-xl font-bold">{name}</h1>
             <p className="soft text-sm">{purpose}</p>
+            <Help station={found} />
             {(station === "walk" || station === "suspects") && view.rows.length > 0 && (
               <ProbeLink order={station === "suspects" ? "suspects" : "movement"} />
             )}
             {station === "cold-checks" && view.circuit && <ProbeLink order="cold" />}
           </div>
+          <LeftOut />
           {children}
         </main>
         <TapeColumn station={station} />

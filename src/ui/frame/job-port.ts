@@ -1,6 +1,6 @@
 /** What the job's screens need of the server; the app hands it in. */
 
-import type { JobEvent } from "@/core/job/events/event";
+import type { JobEvent } from "@/core/tape/events/event";
 
 /** Thrown when the server answered and refused: trying again would not help. */
 export class Refused extends Error {

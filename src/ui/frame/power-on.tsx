@@ -1,24 +1,25 @@
 "use client";
 /** The short check before live work, answered once per power-on, then the power-on itself. */
 
-import { useEffect, useMemo, useRef, useState } from "react";
-import { unmetGates } from "@/core/bring-up/power-gates";
+import { words } from "@/core/language/language";
+import { useMemo, useState } from "react";
+import { useForm } from "react-hook-form";
+import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import { unmetGates } from "@/core/safety/power-gates";
 import { nextStage } from "@/core/bring-up/next-stage";
-import { wallVolts } from "@/core/circuit/line";
-import { liveCheck } from "@/core/job/live-check";
+import { wallVolts } from "@/core/circuit/mains-connection";
+import { liveCheck } from "@/core/safety/live-check";
 import { Field } from "../forms/section";
 import { useJob } from "./job-context";
 
 export function PowerOn({ close }: { close(): void }) {
   const { view, say, settings } = useJob();
-  const dialog = useRef<HTMLDialogElement>(null);
   const [ticked, setTicked] = useState<Set<string>>(new Set());
-  const [through, setThrough] = useState<"straight" | "lamp" | "variable" | "lamp and variable">("variable");
-  const [without, setWithout] = useState("");
-  const [reason, setReason] = useState("");
+  const { register, watch, setValue, handleSubmit } = useForm({
+    defaultValues: { through: "variable" as "straight" | "lamp" | "variable" | "lamp and variable", without: "", reason: "" },
+  });
+  const { through, without, reason } = watch();
   const { circuit, reservoirs, state } = view;
-
-  useEffect(() => dialog.current?.showModal(), []);
 
   const questions = useMemo(() => liveCheck(circuit, reservoirs, state), [circuit, reservoirs, state]);
   const out = without
@@ -31,8 +32,7 @@ export function PowerOn({ close }: { close(): void }) {
   const all = questions.every((q) => ticked.has(q)) && passes;
   const stage = useMemo(() => nextStage(circuit, state), [circuit, state]);
 
-  function go(e: React.FormEvent) {
-    e.preventDefault();
+  const go = handleSubmit(() => {
     if (!all) return;
     say(
       ...(gates.length > 0
@@ -47,85 +47,87 @@ export function PowerOn({ close }: { close(): void }) {
       { type: "live-check", payload: { confirmed: questions } },
     );
     close();
-  }
+  });
 
   return (
-    <dialog ref={dialog} className="modal" onClose={close} aria-labelledby="power-on-title">
-      <form className="modal-box max-w-xl bg-base-100" onSubmit={go}>
-        <h2 id="power-on-title" className="text-xl font-bold">
-          Before power goes on
-        </h2>
-        <p className="soft mt-1 text-sm">Hundreds of volts will be on open parts. Local codes and licensed practice come first.</p>
-        <ul className="mt-3 space-y-1">
-          {questions.map((q) => (
-            <li key={q}>
-              <label className="flex min-h-11 cursor-pointer items-center gap-3">
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-primary"
-                  checked={ticked.has(q)}
-                  onChange={() =>
-                    setTicked((t) => {
-                      const next = new Set(t);
-                      if (!next.delete(q)) next.add(q);
-                      return next;
-                    })
-                  }
-                />
-                <span>{q}</span>
-              </label>
-            </li>
-          ))}
-        </ul>
-        <div className="mt-3 grid grid-cols-2 gap-3">
-          <Field label="Power comes">
-            <select className="select w-full" value={through} onChange={(e) => setThrough(e.target.value as typeof through)}>
-              <option value="variable">through a variable transformer</option>
-              <option value="lamp">through a series lamp</option>
-              <option value="lamp and variable">through both</option>
-              <option value="straight">straight from the wall</option>
-            </select>
-          </Field>
-          <Field label={`${settings.tubeWord === "valve" ? "Valves" : "Tubes"} out`}>
-            <input className="input w-full" placeholder="none, or V4, V5" value={without} onChange={(e) => setWithout(e.target.value)} />
-          </Field>
-        </div>
-        {stage && stage.without.join() !== out.join() && (
-          <p className="mt-2 text-sm">
-            <button type="button" className="btn btn-sm btn-outline min-h-11" onClick={() => setWithout(stage.without.join(", "))}>
-              As the stage “{stage.title}” wants it: {stage.without.length > 0 ? `out ${stage.without.join(", ")}` : "all in"}
-            </button>
-          </p>
-        )}
-        {gates.length > 0 && (
-          <section aria-label="Not met" className="mt-3 rounded border-2 border-warning p-3">
-            {gates.map((g) => (
-              <p key={g.id} className="text-sm">
-                <strong>▲</strong> {g.says}.
-              </p>
+    <Dialog open onClose={close} className="relative z-50">
+      <div className="fixed inset-0 bg-black/60" aria-hidden />
+      <div className="fixed inset-0 flex items-center justify-center overflow-y-auto p-4">
+        <DialogPanel
+          as="form"
+          className="max-h-full w-full max-w-xl overflow-y-auto rounded border border-base-300 bg-base-100 p-5"
+          onSubmit={go}
+        >
+          <DialogTitle className="text-xl font-bold">Safety check before power on</DialogTitle>
+          <p className="soft mt-1 text-sm">Hundreds of volts will be on open parts. Local codes and licensed practice come first.</p>
+          <ul className="mt-3 space-y-1">
+            {questions.map((q) => (
+              <li key={q}>
+                <label className="flex min-h-11 cursor-pointer items-center gap-3">
+                  <input
+                    type="checkbox"
+                    className="checkbox checkbox-primary"
+                    checked={ticked.has(q)}
+                    onChange={() =>
+                      setTicked((t) => {
+                        const next = new Set(t);
+                        if (!next.delete(q)) next.add(q);
+                        return next;
+                      })
+                    }
+                  />
+                  <span>{q}</span>
+                </label>
+              </li>
             ))}
-            <Field label="Go past, with a reason for the tape" className="mt-2">
-              <input
-                className="input w-full"
-                value={reason}
-                onChange={(e) => setReason(e.target.value)}
-                placeholder="ran yesterday, nothing was touched"
-              />
+          </ul>
+          <div className="mt-3 grid grid-cols-2 gap-3">
+            <Field label="Power through">
+              <select className="select w-full" {...register("through")}>
+                <option value="variable">variable transformer</option>
+                <option value="lamp">series lamp</option>
+                <option value="lamp and variable">series lamp and variable transformer</option>
+                <option value="straight">straight from the wall</option>
+              </select>
             </Field>
-          </section>
-        )}
-        <div className="modal-action">
-          <button type="button" className="btn btn-ghost" onClick={() => setTicked(new Set(questions))}>
-            All true
-          </button>
-          <button type="button" className="btn" onClick={close}>
-            Cancel
-          </button>
-          <button type="submit" className="btn btn-primary" disabled={!all}>
-            Power is on
-          </button>
-        </div>
-      </form>
-    </dialog>
+            <Field label={words("Tubes removed")}>
+              <input className="input w-full" placeholder="none, or V4, V5" {...register("without")} />
+            </Field>
+          </div>
+          {stage && stage.without.join() !== out.join() && (
+            <p className="mt-2 text-sm">
+              <button
+                type="button"
+                className="btn btn-sm btn-outline min-h-11"
+                onClick={() => setValue("without", stage.without.join(", "))}
+              >
+                As for the stage “{stage.title}”: {stage.without.length > 0 ? `${stage.without.join(", ")} removed` : "all fitted"}
+              </button>
+            </p>
+          )}
+          {gates.length > 0 && (
+            <section aria-label="Safety conditions not met" className="mt-3 rounded border-2 border-warning p-3">
+              <p className="text-sm font-bold">Safety conditions not met</p>
+              {gates.map((g) => (
+                <p key={g.id} className="text-sm">
+                  <strong>▲</strong> {g.says}.
+                </p>
+              ))}
+              <Field label="Go on all the same: reason, kept on the tape" className="mt-2">
+                <input className="input w-full" placeholder="it ran yesterday and nothing was changed since" {...register("reason")} />
+              </Field>
+            </section>
+          )}
+          <div className="mt-4 flex justify-end gap-2">
+            <button type="button" className="btn" onClick={close}>
+              Cancel
+            </button>
+            <button type="submit" className="btn btn-primary" disabled={!all}>
+              Power is on
+            </button>
+          </div>
+        </DialogPanel>
+      </div>
+    </Dialog>
   );
 }

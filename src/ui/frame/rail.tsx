@@ -3,7 +3,7 @@
 
 import Link from "next/link";
 import { Check, TriangleAlert } from "lucide-react";
-import { STATIONS, type StationId } from "@/core/job/stations";
+import { STATIONS, type StationId } from "@/core/tape/stations";
 import { useJob } from "./job-context";
 
 export function Rail({ current }: { current: StationId }) {

@@ -1,13 +1,20 @@
 "use client";
 /** Everything that happened to this job, oldest at the top like a paper roll. Superseded lines stay, struck through. */
 
+import dynamic from "next/dynamic";
 import { useEffect, useMemo, useRef, useState } from "react";
+import { useForm } from "react-hook-form";
 import { Undo2 } from "lucide-react";
-import { tellEvent } from "@/core/job/tell";
-import type { StationId } from "@/core/job/stations";
-import { EntryLine } from "./entry-line";
+import { tellEvent } from "@/core/tape/tell";
+import type { StationId } from "@/core/tape/stations";
 import { useJob } from "./job-context";
 import { clockTime, day } from "./words";
+
+/** The reader of sentences comes after the page; until then its place is empty, so that nothing typed is lost. */
+const EntryLine = dynamic(() => import("./entry-line").then((m) => m.EntryLine), {
+  ssr: false,
+  loading: () => <div className="h-28 border-t border-base-300" />,
+});
 
 export function TapeColumn({ station }: { station: StationId }) {
   const { view, tape, say } = useJob();
@@ -87,7 +94,7 @@ export function TapeColumn({ station }: { station: StationId }) {
           <p className="font-bold text-error">Not stored: {r.message}</p>
           <p className="soft">It was: {tellEvent({ ...r.event, seq: 0 } as never)}</p>
           <button className="btn btn-line btn-sm mt-1" onClick={() => tape.forget(r)}>
-            Seen
+            Dismiss
           </button>
         </div>
       ))}
@@ -97,25 +104,21 @@ export function TapeColumn({ station }: { station: StationId }) {
 }
 
 function Strike({ seq, strike, close }: { seq: number; strike(reason: string): void; close(): void }) {
-  const [reason, setReason] = useState("");
+  const { register, handleSubmit } = useForm({ defaultValues: { reason: "" } });
   return (
     <form
       className="mt-1 flex gap-1"
-      onSubmit={(e) => {
-        e.preventDefault();
-        strike(reason.trim() || "undone");
-      }}
+      onSubmit={handleSubmit(({ reason }) => strike(reason.trim() || "undone"))}
       onKeyDown={(e) => e.key === "Escape" && close()}
     >
       <input
         autoFocus
         className="input input-sm min-h-9 flex-1"
-        placeholder="why (stays on the tape)"
+        placeholder="reason (stays on the tape)"
         aria-label={`Reason for undoing line ${seq}`}
-        value={reason}
-        onChange={(e) => setReason(e.target.value)}
+        {...register("reason")}
       />
-      <button className="btn btn-sm min-h-9">Strike</button>
+      <button className="btn btn-sm min-h-9">Undo this line</button>
     </form>
   );
 }

@@ -40,6 +40,9 @@ export function TopStrip({ shop, technicians, who }: { shop: string; technicians
       <Link href="/library" className="btn btn-ghost">
         Amp library
       </Link>
+      <Link href="/guide" className="btn btn-ghost">
+        Guide
+      </Link>
       <Link href="/settings" className="btn btn-ghost">
         Settings
       </Link>

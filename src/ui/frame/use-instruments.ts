@@ -2,7 +2,7 @@
 /** What the job's instruments show now: the meter's and the mains' last lines, and whether they are heard at all. */
 
 import { useCallback, useEffect, useRef, useState } from "react";
-import { LineOrder, readLine, writeLine, type MainsLine, type MeterLine, type SetLine, type WantLine } from "@/core/instrument/line";
+import { LineOrder, readLine, writeLine, type MainsLine, type MeterLine, type SetLine, type WantLine } from "@/core/instrument/protocol";
 import { useJob } from "./job-context";
 
 export type Heard =
@@ -16,7 +16,9 @@ export interface Instruments {
   meter?: MeterLine;
   mains?: MainsLine;
   heard: Heard;
-  /** Resolves once the bench has it, or once it is lost. */
+  /** Why the meter could not be told what is wanted of it; undefined when the last request went through. */
+  trouble?: string;
+  /** Resolves once the bench has it, or once it is lost: then `trouble` says why. Never rejects. */
   send(line: Omit<WantLine, "n"> | SetLine): Promise<void>;
 }
 
@@ -29,6 +31,7 @@ export function useInstruments(onMeter?: (line: MeterLine, anew: boolean) => voi
   const [meter, setMeter] = useState<MeterLine>();
   const [mains, setMains] = useState<MainsLine>();
   const [heard, setHeard] = useState<Heard>("waiting");
+  const [trouble, setTrouble] = useState<string>();
   const wants = useRef(0);
   const listener = useRef(onMeter);
   useEffect(() => {
@@ -71,10 +74,15 @@ export function useInstruments(onMeter?: (line: MeterLine, anew: boolean) => voi
   const send = useCallback(
     async (line: Omit<WantLine, "n"> | SetLine) => {
       const whole = line.tell === "want" ? { ...line, n: wants.current++ } : line;
-      // A request that is lost is made again with the next point; the meter can always be set by hand.
-      await instruments?.send(writeLine(whole)).catch(() => undefined);
+      try {
+        await instruments?.send(writeLine(whole));
+        setTrouble(undefined);
+      } catch (error) {
+        // It is made again with the next point; the meter can always be set by hand, so the walk goes on and the screen says it.
+        setTrouble((error as Error).message);
+      }
     },
     [instruments],
   );
-  return { meter, mains, heard, send };
+  return { meter, mains, heard, trouble, send };
 }

@@ -4,30 +4,48 @@
 import { useEffect, useRef, useState } from "react";
 import { digitsOf } from "@/core/instrument/held-reading";
 import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
-import type { ReadingKind } from "@/core/job/events/words";
-import { tellReading } from "@/core/job/tell";
-import type { EvidenceKind } from "@/core/suspects/evidence";
+import type { ReadingKind } from "@/core/tape/events/words";
+import { tellReading } from "@/core/tape/tell";
+import type { EvidenceKind } from "@/core/diagnosis/evidence";
 import { useInstruments } from "./use-instruments";
+
+/** A hold and the point that it is of. */
+interface Held {
+  asked: string;
+  hold: HoldState;
+}
 
 /**
  * What the meter shows at a point that was asked for, and whether it stands still.
  * @param off true where nothing is asked of the meter: another part of the screen has it.
  */
 export function useMeterAt(point: string, kind: EvidenceKind, expected: number | undefined, range?: number, off = false) {
-  const [hold, setHold] = useState<HoldState>(() => startHold({ expected }));
-  const holding = useRef(hold);
+  const asked = `${kind} ${point}`;
+  const begun = (): Held => ({ asked, hold: startHold({ expected }) });
+  const [seen, setSeen] = useState(begun);
+  const holding = useRef(seen);
+  /** Begins anew for this point. What lay under the probe before is not this point's: the display has to leave it first. */
+  const change = () => {
+    const { samples, leave } = holding.current.hold;
+    const shown = samples.at(-1);
+    const left = shown?.value === undefined ? leave : startHold({}, { value: shown.value, digit: shown.digit }).leave;
+    holding.current = { asked, hold: { ...startHold({ expected }), ...(left ? { leave: left } : {}) } };
+  };
   const { meter, heard, send } = useInstruments((line, anew) => {
     if (line.kind !== kind) return;
-    holding.current = feedHold(anew ? startHold({ expected }) : holding.current, line);
-    setHold(holding.current);
+    if (anew) holding.current = begun();
+    else if (holding.current.asked !== asked) change();
+    holding.current = { asked, hold: feedHold(holding.current.hold, line) };
+    setSeen(holding.current);
   });
   useEffect(() => {
     if (heard === "waiting" || kind === "observe" || kind === "temp" || off) return;
-    const shown = holding.current.samples.at(-1);
-    // What lay under the probe before is not this point's.
-    holding.current = startHold({ expected }, shown?.value === undefined ? undefined : { value: shown.value, digit: shown.digit });
-    send({ tell: "want", point, kind: kind as ReadingKind, ...(range ? { range } : {}) });
+    change();
+    void send({ tell: "want", point, kind: kind as ReadingKind, ...(range ? { range } : {}) });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- by what is asked of the meter; what is done then is of the same render
   }, [point, kind, expected, range, heard, send, off]);
+  // Until a line of this point has come, what was held at the one before must not be offered here.
+  const hold = seen.asked === asked ? seen.hold : startHold({ expected });
   const there = heard === "heard" && meter?.kind === kind && hold.value !== undefined && meter.value !== undefined;
   return {
     hold,

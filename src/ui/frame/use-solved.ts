@@ -1,59 +1,55 @@
 "use client";
-/** What the solver has found for a circuit so far; asks for what a screen looked up and did not find. */
+/** What the solver has found so far, by circuit and conditions; asks for what a screen looked up and did not find. */
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { SolverPort } from "@/core/solver/port";
-import { solveKey, type SolveConditions, type Solved, type SolvedLookup } from "@/core/walk/modelled";
+import { solveKey, type SolveConditions, type Solved } from "@/core/expectation/modelled";
+import type { SolvedFor } from "@/core/job/job-view";
+import type { SolverPort } from "@/core/ports/solver-port";
 
 export interface SolvedState {
-  lookup: SolvedLookup;
+  lookupFor: SolvedFor;
   /** Part of the running solve that is done, 0 to 1; undefined when none runs. */
   progress?: number;
   /** Why the last solve gave nothing. */
   failed?: string;
 }
 
+interface Question {
+  netlist: string;
+  conditions: SolveConditions;
+}
+
 /** The lookup changes its identity whenever an answer has come, so that what depends on it is worked out anew. */
-export function useSolved(netlist: string | undefined, solver: SolverPort | undefined): SolvedState {
-  const [solved, setSolved] = useState<{ netlist?: string; answers: ReadonlyMap<string, Solved> }>({ answers: new Map() });
+export function useSolved(solver: SolverPort | undefined): SolvedState {
+  const [answers, setAnswers] = useState<ReadonlyMap<string, Solved>>(new Map());
   const [progress, setProgress] = useState<number>();
   const [failed, setFailed] = useState<string>();
-  const wanted = useRef(new Map<string, SolveConditions>());
+  const wanted = useRef(new Map<string, Question>());
   const asked = useRef(new Set<string>());
-  const answers = solved.netlist === netlist ? solved.answers : undefined;
 
-  const lookup = useCallback<SolvedLookup>(
-    (conditions) => {
-      const key = solveKey(conditions);
-      const found = answers?.get(key);
-      if (!found) wanted.current.set(key, conditions);
+  const lookupFor = useCallback<SolvedFor>(
+    (netlist) => (conditions) => {
+      const key = `${netlist}\n${solveKey(conditions)}`;
+      const found = answers.get(key);
+      if (!found) wanted.current.set(key, { netlist, conditions });
       return found;
     },
     [answers],
   );
 
-  // Another circuit: what was asked of the old one is of no use.
-  useEffect(() => {
-    asked.current = new Set();
-    setFailed(undefined);
-  }, [netlist]);
-
   // After every render: whatever was looked up in it and not found is asked for, once.
   // eslint-disable-next-line react-hooks/exhaustive-deps -- what is asked once is not asked again, so it ends
   useEffect(() => {
-    if (!solver || netlist === undefined) return;
-    for (const [key, conditions] of wanted.current) {
+    if (!solver) return;
+    for (const [key, { netlist, conditions }] of wanted.current) {
       if (asked.current.has(key)) continue;
       asked.current.add(key);
       setProgress((p) => p ?? 0);
+      setFailed(undefined);
       solver
         .expected(netlist, conditions, setProgress)
         .then(
-          (answer) =>
-            setSolved((old) => ({
-              netlist,
-              answers: new Map([...(old.netlist === netlist ? old.answers : []), [key, answer]]),
-            })),
+          (answer) => setAnswers((old) => new Map([...old, [key, answer]])),
           (error: Error) => setFailed(error.message),
         )
         .finally(() => setProgress(undefined));
@@ -61,5 +57,5 @@ export function useSolved(netlist: string | undefined, solver: SolverPort | unde
     wanted.current.clear();
   });
 
-  return useMemo(() => ({ lookup, progress, failed }), [lookup, progress, failed]);
+  return useMemo(() => ({ lookupFor, progress, failed }), [lookupFor, progress, failed]);
 }

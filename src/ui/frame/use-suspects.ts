@@ -2,10 +2,10 @@
 /** The ranking of a job's suspects, worked out anew off the main thread whenever its evidence changes. */
 
 import { useEffect, useMemo, useState } from "react";
-import type { SuspectsAnswer } from "@/core/solver/port";
+import type { SuspectsAnswer } from "@/core/ports/solver-port";
 import { historyOf, type PartHistory } from "@/core/suspects/history";
 import { evidenceOf, rounded, type JobEvidence } from "@/core/suspects/job-evidence";
-import { solveConditions } from "@/core/walk/modelled";
+import { solveConditions } from "@/core/expectation/modelled";
 import { useJob } from "./job-context";
 
 export interface SuspectsState {
@@ -29,7 +29,7 @@ export function useSuspects(off = false): SuspectsState {
     [circuit, conditions.mains, conditions.without?.join(), settings.mainsVolts],
   );
   const history = useMemo(() => historyOf(state, circuit!, shopHistory), [state, circuit, shopHistory]);
-  const key = JSON.stringify([job.evidence, now, history]);
+  const key = JSON.stringify([job.evidence, now, history, job.mains]);
   const [answer, setAnswer] = useState<SuspectsAnswer>();
   const [progress, setProgress] = useState<number>();
   const [failed, setFailed] = useState("");
@@ -39,7 +39,7 @@ export function useSuspects(off = false): SuspectsState {
     setFailed("");
     setProgress(0);
     solver
-      .suspects(netlist, job.evidence, now, history, (part) => !gone && setProgress(part))
+      .suspects(netlist, job.evidence, now, history, job.mains, (part) => !gone && setProgress(part))
       .then(
         (a) => {
           if (gone) return;

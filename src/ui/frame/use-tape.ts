@@ -2,8 +2,9 @@
 /** The tape in the browser: what the server has stored, then what is still on its way. Nothing acknowledged here is lost. */
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { EventDraft, JobEvent } from "@/core/job/events/event";
+import type { EventDraft, JobEvent } from "@/core/tape/events/event";
 import { Refused, type JobPort, type Outgoing } from "./job-port";
+import { browserStorage, UnsentLines } from "./unsent";
 
 export interface Refusal {
   event: Outgoing;
@@ -16,6 +17,8 @@ export interface Tape {
   pendingFrom: number;
   /** Why nothing can be stored at the moment; undefined when all is well. */
   lost?: string;
+  /** How many lines are in this page alone, since the browser's storage would not take them. */
+  onlyInPage: number;
   refusals: Refusal[];
   say(...drafts: EventDraft[]): void;
   forget(refusal: Refusal): void;
@@ -31,33 +34,22 @@ function troubleWords(error: unknown): string {
   return error instanceof Error && !(error instanceof TypeError) ? error.message : "The server is not reached.";
 }
 
-function readQueue(key: string): Outgoing[] {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? "[]") as Outgoing[];
-  } catch {
-    return [];
-  }
-}
-
-/** @param clock milliseconds to add to this device's clock to get the server's. */
-export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: string, clock: number): Tape {
-  const key = `scutum-pending-${jobId}`;
+/** @param offset milliseconds to add to this device's clock to get the server's. */
+export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: string, offset: number): Tape {
   const [stored, setStored] = useState(initial);
   const [queue, setQueue] = useState<Outgoing[]>([]);
+  const [onlyInPage, setOnlyInPage] = useState(0);
   const [lost, setLost] = useState<string>();
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const sending = useRef(false);
-  const queued = useRef<Outgoing[]>([]);
+  // Made at the first use: on the server there is no storage.
+  const kept = useRef<UnsentLines>(undefined);
+  const unsent = useCallback(() => (kept.current ??= new UnsentLines(jobId, browserStorage())), [jobId]);
 
-  const change = useCallback(
-    (next: Outgoing[]) => {
-      queued.current = next;
-      setQueue(next);
-      if (next.length > 0) localStorage.setItem(key, JSON.stringify(next));
-      else localStorage.removeItem(key);
-    },
-    [key],
-  );
+  const show = useCallback(() => {
+    setQueue(unsent().all());
+    setOnlyInPage(unsent().onlyInPage);
+  }, [unsent]);
 
   const merge = useCallback((events: JobEvent[]) => {
     setStored((before) => {
@@ -71,32 +63,49 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
     if (sending.current) return;
     sending.current = true;
     try {
-      while (queued.current.length > 0) {
-        const next = queued.current[0]!;
+      // Those of a tab that was closed are sent too; an id that the server has is not logged twice.
+      for (let next = unsent().all()[0]; next; next = unsent().all()[0]) {
         try {
           merge(await port.append([next]));
           setLost(undefined);
-          change(queued.current.filter((e) => e.id !== next.id));
         } catch (error) {
           if (!(error instanceof Refused)) {
             setLost(troubleWords(error));
             return;
           }
-          setRefusals((r) => [...r, { event: next, message: error.message }]);
-          change(queued.current.filter((e) => e.id !== next.id));
+          const refusal = { event: next, message: error.message };
+          setRefusals((r) => [...r, refusal]);
         }
+        unsent().remove(next.id);
+        show();
       }
     } finally {
       sending.current = false;
     }
-  }, [change, merge, port]);
+  }, [merge, port, show, unsent]);
 
-  // What an earlier visit could not deliver is delivered now; the ids keep it from being logged twice.
+  // What an earlier visit could not deliver is delivered now.
   useEffect(() => {
-    const left = readQueue(key);
-    if (left.length > 0) change([...left, ...queued.current]);
+    show();
     void flush();
-  }, [key, change, flush]);
+  }, [show, flush]);
+
+  // Another tab has logged or delivered a line of this job.
+  useEffect(() => {
+    const changed = (e: StorageEvent) => {
+      if (e.key === null || e.key.startsWith("scutum-unsent:")) show();
+    };
+    window.addEventListener("storage", changed);
+    return () => window.removeEventListener("storage", changed);
+  }, [show]);
+
+  // Only what storage has taken survives the page: say so before it goes.
+  useEffect(() => {
+    if (onlyInPage === 0) return;
+    const ask = (e: BeforeUnloadEvent) => e.preventDefault();
+    window.addEventListener("beforeunload", ask);
+    return () => window.removeEventListener("beforeunload", ask);
+  }, [onlyInPage]);
 
   useEffect(() => {
     if (!lost) return;
@@ -111,7 +120,7 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
       port.since(last).then(
         (events) => {
           merge(events);
-          setLost((l) => (queued.current.length > 0 ? l : undefined));
+          setLost((l) => (unsent().all().length > 0 ? l : undefined));
         },
         (error: unknown) => setLost(troubleWords(error)),
       );
@@ -122,15 +131,16 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
       clearInterval(timer);
       document.removeEventListener("visibilitychange", poll);
     };
-  }, [last, port, merge]);
+  }, [last, port, merge, unsent]);
 
   const say = useCallback(
     (...drafts: EventDraft[]) => {
-      const at = new Date(Date.now() + clock).toISOString();
-      change([...queued.current, ...drafts.map((d) => ({ ...d, id: crypto.randomUUID(), at, who }) as Outgoing)]);
+      const at = new Date(Date.now() + offset).toISOString();
+      for (const d of drafts) unsent().add({ ...d, id: crypto.randomUUID(), at, who } as Outgoing);
+      show();
       void flush();
     },
-    [change, flush, who, clock],
+    [flush, who, offset, show, unsent],
   );
 
   const forget = useCallback((refusal: Refusal) => setRefusals((r) => r.filter((x) => x !== refusal)), []);
@@ -139,5 +149,8 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
     return [...stored, ...queue.filter((q) => !ids.has(q.id)).map((q, i) => ({ ...q, seq: last + 1 + i }) as JobEvent)];
   }, [stored, queue, last]);
 
-  return { events, pendingFrom: last + 1, lost, refusals, say, forget, merge };
+  return useMemo(
+    () => ({ events, pendingFrom: last + 1, lost, onlyInPage, refusals, say, forget, merge }),
+    [events, last, lost, onlyInPage, refusals, say, forget, merge],
+  );
 }

@@ -1,6 +1,6 @@
 /** A verdict by shape, then colour, then word: ● in band, ▲ watch, ■ out, ○ not taken. Drawn, so that every machine shows the same. */
 
-import { VERDICT_WORD, type Verdict } from "@/core/walk/expectation";
+import { VERDICT_WORD, type Verdict } from "@/core/expectation/expectation";
 
 export function VerdictMark({ verdict, word = false, size = 14 }: { verdict: Verdict; word?: boolean; size?: number }) {
   return (

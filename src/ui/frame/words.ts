@@ -1,14 +1,19 @@
 /** Times and energy in the words of the screens. */
 
-import { format } from "date-fns";
-import type { EnergyState } from "@/core/job/energy";
-import type { Proof, ProofStep } from "@/core/job/proof";
+import type { EnergyState } from "@/core/safety/energy";
+import type { Proof, ProofStep } from "@/core/safety/proof";
 import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
 
-export const clockTime = (iso: string) => format(new Date(iso), "HH:mm");
-export const dayTime = (iso: string) => format(new Date(iso), "d MMM HH:mm");
+const clock = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
+const dayMonth = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short" });
+const whole = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric" });
+
+export const clockTime = (iso: string) => clock.format(new Date(iso));
+export const dayTime = (iso: string) => `${dayMonth.format(new Date(iso))} ${clockTime(iso)}`;
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
-export const day = (iso: string) => format(new Date(iso), "d MMM yyyy");
+/** The start of a sentence within another; names such as C1 stay. @example uncapital("Read C1") // "read C1" */
+export const uncapital = (text: string) => text.replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase());
+export const day = (iso: string) => whole.format(new Date(iso));
 
 /** The guard's one line. It reports readings; it never says that anything is safe. */
 export function energyWords(energy: EnergyState): { title: string; detail: string } {
@@ -18,7 +23,7 @@ export function energyWords(energy: EnergyState): { title: string; detail: strin
     case "stored":
       return {
         title: "STORED",
-        detail: `≈ ${formatVolts(energy.volts)}, ${formatQuantity(energy.joules, "J", 2)}, ${energy.secondsToSafe === Infinity ? "nothing bleeds it" : energy.secondsToSafe > 0 ? `falling, ${formatDuration(energy.secondsToSafe)} to go by estimate` : "low by estimate, not proven"}${energy.plug === "in" ? ", PLUG IN" : ""}${again(energy.proof)}`,
+        detail: `≈ ${formatVolts(energy.volts)}, ${formatQuantity(energy.joules, "J", 2)}, ${energy.secondsToSafe === Infinity ? "no bleeder: it will not discharge by itself" : energy.secondsToSafe > 0 ? `falling, ${formatDuration(energy.secondsToSafe)} to go by estimate` : "discharged by estimate, not proven"}${energy.plug === "in" ? ", PLUG IN" : ""}${again(energy.proof)}`,
       };
     case "proven-dead":
       return {
@@ -43,15 +48,15 @@ export function stepWords(step: ProofStep): string {
     case "unplug":
       return "Switch off and pull the plug";
     case "name-reservoirs":
-      return "Name the reservoirs: this amp has no circuit here";
+      return "Name the reservoir capacitors: this job has no circuit";
     case "meter":
       return step.when === "before" ? "Prove the meter on a known source" : "Prove the meter again";
     case "tool":
       return step.when === "before" ? "Measure the discharge tool" : "Measure the discharge tool again";
     case "reach":
-      return `${step.reservoir} stays unproven: ${step.reason}`;
+      return `${step.reservoir} is not proven: ${step.reason}`;
     case "discharge":
-      return `Bleed ${step.reservoir}: it holds ${formatVolts(step.volts)}`;
+      return `Discharge ${step.reservoir}: it holds ${formatVolts(step.volts)}`;
     case "read":
       return step.round === 1 ? `Read ${step.reservoir}` : `Read ${step.reservoir} again${step.wait > 0 ? ` in ${step.wait} s` : ""}`;
   }

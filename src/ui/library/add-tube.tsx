@@ -1,66 +1,51 @@
 "use client";
 /** A tube type that the library does not have, fitted to points of its sheet. */
 
+import { fixed, words } from "@/core/language/language";
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { putTubeType } from "@/core/circuit/edit-line";
-import type { FittedType, SolverPort } from "@/core/solver/port";
-import { readSheet, SHEET_EXAMPLE } from "@/core/tubes/sheet-line";
+import type { FittedType, SolverPort } from "@/core/ports/solver-port";
+import { Refused } from "../forms/typed-form";
+import { readSheet, sheetExample } from "@/core/tubes/sheet-line";
 
 export function AddTube({ text, setText, solver }: { text: string; setText(text: string): void; solver: SolverPort }) {
-  const [name, setName] = useState("");
-  const [mu, setMu] = useState("");
-  const [sheet, setSheet] = useState("");
-  const [problem, setProblem] = useState("");
   const [fit, setFit] = useState<FittedType>();
-  const [busy, setBusy] = useState(false);
-
-  async function run() {
+  const { register, handleSubmit, setError, formState } = useForm({ defaultValues: { name: "", mu: "", sheet: "" } });
+  const busy = formState.isSubmitting;
+  // It lies inside the form of the file, so it is taken by its button.
+  const run = handleSubmit(async ({ name, mu, sheet }) => {
     setFit(undefined);
     const read = readSheet(name, mu, sheet);
-    if ("problem" in read) return setProblem(read.problem);
-    setProblem("");
-    setBusy(true);
+    if ("problem" in read) return setError("root", { message: read.problem });
     try {
       setFit(await solver.fit(read.data));
     } catch (error) {
-      setProblem((error as Error).message);
-    } finally {
-      setBusy(false);
+      setError("root", { message: (error as Error).message });
     }
-  }
-
+  });
   return (
     <details className="rounded border border-base-300 p-3 text-sm">
-      <summary className="min-h-9 cursor-pointer font-bold">A tube type that is not in the library</summary>
+      <summary className="min-h-9 cursor-pointer font-bold">{words("A tube type that is not in the library")}</summary>
       <div className="mt-2 space-y-2">
         <div className="grid grid-cols-2 gap-2">
           <label>
             Type
-            <input className="input input-sm min-h-9 w-full" value={name} onChange={(e) => setName(e.target.value)} spellCheck={false} />
+            <input className="input input-sm min-h-9 w-full" {...register("name")} spellCheck={false} />
           </label>
           <label>
             µ (grid 2 to grid 1)
-            <input className="input input-sm min-h-9 w-full" inputMode="decimal" value={mu} onChange={(e) => setMu(e.target.value)} />
+            <input className="input input-sm min-h-9 w-full" inputMode="decimal" {...register("mu")} />
           </label>
         </div>
         <label className="block">
           Points of its sheet: Va / Vg2 / Vg: Ia + Ig2 in mA, gm in mA/V; one a line
-          <textarea
-            className="textarea h-20 w-full font-mono"
-            placeholder={SHEET_EXAMPLE}
-            value={sheet}
-            onChange={(e) => setSheet(e.target.value)}
-            spellCheck={false}
-          />
+          <textarea className="textarea h-20 w-full font-mono" placeholder={sheetExample()} {...register("sheet")} spellCheck={false} />
         </label>
         <button className="btn btn-sm min-h-9" disabled={busy} onClick={() => void run()}>
           {busy ? "Fitting…" : "Fit a model"}
         </button>
-        {problem && (
-          <p role="alert" className="text-error">
-            {problem}
-          </p>
-        )}
+        <Refused>{formState.errors.root?.message ?? ""}</Refused>
         {fit && (
           <div className="space-y-1" role="status">
             <table className="table table-xs tabular-nums">
@@ -94,4 +79,4 @@ export function AddTube({ text, setText, solver }: { text: string; setText(text:
   );
 }
 
-const off = (error: number | undefined) => (error === undefined ? "–" : `${error >= 0 ? "+" : "−"}${(Math.abs(error) * 100).toFixed(1)} %`);
+const off = (error: number | undefined) => (error === undefined ? "–" : `${error >= 0 ? "+" : "−"}${fixed(Math.abs(error) * 100, 1)} %`);

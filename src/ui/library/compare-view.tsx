@@ -1,15 +1,18 @@
 "use client";
 /** As found against reference: what differs, in words, and what each difference does to the amp. */
 
+import { figure } from "@/core/language/language";
 import { useEffect, useMemo, useState } from "react";
 import type { Circuit } from "@/core/circuit/circuit";
 import { carryOver, compareCircuits, type Difference } from "@/core/circuit/compare";
 import { readCircuit } from "@/core/circuit/read";
 import { writeCircuit } from "@/core/circuit/write";
 import { formatVolts } from "@/core/quantity/format";
-import type { Solution, SolverPort } from "@/core/solver/port";
-import type { SolveConditions } from "@/core/walk/modelled";
+import type { Solution } from "@/core/expectation/solution";
+import type { SolverPort } from "@/core/ports/solver-port";
+import type { SolveConditions } from "@/core/expectation/modelled";
 import type { LibraryPort, ModelHead } from "./library-port";
+import { CIRCUIT_FILES, FileField } from "../forms/file-field";
 
 const STORED = "stored";
 
@@ -57,7 +60,7 @@ export function CompareView({
     <div className="space-y-4">
       <div className="flex flex-wrap items-end gap-3">
         <label className="block">
-          <span className="mb-1 block">Held against, as reference</span>
+          <span className="mb-1 block">Compare with (reference)</span>
           <select className="select h-11 w-96 max-w-full" value={chosen} onChange={(e) => setChosen(e.target.value)}>
             <option value="">choose a model…</option>
             {stored !== undefined && <option value={STORED}>this model as it is stored</option>}
@@ -69,19 +72,16 @@ export function CompareView({
             {chosen === "file" && <option value="file">the file that was loaded</option>}
           </select>
         </label>
-        <label className="btn h-11">
-          A file…
-          <input
-            type="file"
-            accept=".cir,.net,.sp,.spice,.txt,text/plain"
-            className="sr-only"
-            aria-label="Reference circuit file"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              if (file) void file.text().then((t) => (setChosen("file"), setText(t)));
-            }}
-          />
-        </label>
+        <FileField
+          label="A file…"
+          name="Reference circuit file"
+          className="btn h-11"
+          accept={CIRCUIT_FILES}
+          take={async (file) => {
+            setText(await file.text());
+            setChosen("file");
+          }}
+        />
       </div>
       {problem && (
         <p role="alert" className="text-error">
@@ -89,9 +89,7 @@ export function CompareView({
         </p>
       )}
       {!reference && (
-        <p className="soft">
-          Choose what the circuit in hand is to be held against: another version, the model it was begun from, or a file.
-        </p>
+        <p className="soft">Choose what to compare this circuit with: another version, the model it was started from, or a file.</p>
       )}
       {reference && !sound && (
         <p className="verdict-out">
@@ -105,14 +103,16 @@ export function CompareView({
       {sound && differences.length > 0 && (
         <>
           <p className="text-lg font-bold">
-            {differences.length} {differences.length === 1 ? "difference" : "differences"}, as found against the reference
+            {differences.length} {differences.length === 1 ? "difference" : "differences"}, compared with the reference
           </p>
           <ul className="space-y-2">
             {differences.slice(0, 200).map((d, i) => (
               <DifferenceRow key={`${d.part} ${d.says} ${i}`} reference={sound} difference={d} conditions={conditions} solver={solver} />
             ))}
           </ul>
-          {differences.length > 200 && <p className="soft">And {differences.length - 200} more: these two are hardly the same amp.</p>}
+          {differences.length > 200 && (
+            <p className="soft">And {differences.length - 200} more: these two are probably not the same amp.</p>
+          )}
         </>
       )}
     </div>
@@ -158,11 +158,11 @@ function DifferenceRow({
       <div className="flex flex-wrap items-center gap-3">
         <span className="flex-1 text-lg">{difference.says}</span>
         <button className="btn btn-sm min-h-9" disabled={busy} onClick={() => void solve()}>
-          {busy ? "Solving…" : "What does it do?"}
+          {busy ? "Solving…" : "Effect on voltages"}
         </button>
       </div>
       <div aria-live="polite">
-        {effect?.failed && <p className="verdict-out">■ With it the amp cannot be solved: {effect.failed}</p>}
+        {effect?.failed && <p className="verdict-out">■ With this change the amp cannot be solved: {effect.failed}</p>}
         {effect && !effect.failed && effect.moved.length === 0 && (
           <p className="soft">
             It moves no test point by as much as one percent{effect.gains.length === 0 ? ", and no stage’s gain by five" : ""}.
@@ -182,7 +182,7 @@ function DifferenceRow({
           <p className="tabular-nums">
             {effect.gains.slice(0, 5).map((m) => (
               <span key={m.stage} className="mr-5 inline-block">
-                Gain of <strong>{m.stage}</strong> × {m.from.toPrecision(3)} → <strong>× {m.to.toPrecision(3)}</strong>
+                Gain of <strong>{m.stage}</strong> × {figure(m.from.toPrecision(3))} → <strong>× {figure(m.to.toPrecision(3))}</strong>
               </span>
             ))}
           </p>

@@ -1,9 +1,10 @@
 "use client";
 /** Under which conditions the model is solved: the mains, the tubes that are out; and how the solving goes. */
 
+import { figure, fixed, typedNumber, words } from "@/core/language/language";
 import type { Circuit } from "@/core/circuit/circuit";
 import { removableTubes } from "@/core/circuit/nearest";
-import type { Solution } from "@/core/solver/port";
+import type { Solution } from "@/core/expectation/solution";
 import type { SolvedState } from "../frame/use-solved";
 
 export interface ConditionsTyped {
@@ -27,16 +28,16 @@ export function ConditionsBar({
   cancel(): void;
 }) {
   const names = removableTubes(circuit);
-  const bad = typed.mains !== "" && !(Number(typed.mains) > 0 && Number(typed.mains) <= 500);
+  const bad = typed.mains !== "" && !(typedNumber(typed.mains) > 0 && typedNumber(typed.mains) <= 500);
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-2 text-sm">
       {circuit.mains && (
         <label className="flex items-center gap-2">
-          Mains, V
+          {words("Mains, V")}
           <input
             className="input h-11 w-24 text-right tabular-nums"
             inputMode="decimal"
-            placeholder={String(circuit.mains.volts)}
+            placeholder={figure(circuit.mains.volts)}
             value={typed.mains}
             aria-invalid={bad}
             onChange={(e) => change({ ...typed, mains: e.target.value })}
@@ -44,7 +45,7 @@ export function ConditionsBar({
         </label>
       )}
       <fieldset className="flex flex-wrap items-center gap-1">
-        <legend className="float-left mr-2">Tubes in</legend>
+        <legend className="float-left mr-2">{words("Tubes in")}</legend>
         {names.map((name) => {
           const out = typed.out.includes(name);
           return (
@@ -61,8 +62,13 @@ export function ConditionsBar({
         })}
       </fieldset>
       <span className="soft">
-        {solution && `${solution.iterations} rounds, ${solution.ms.toFixed(1)} ms`}
-        {bad && <span className="text-error"> Mains from 1 to 500 V is wanted; read {typed.mains}</span>}
+        {solution && `${solution.iterations} rounds, ${fixed(solution.ms, 1)} ms`}
+        {bad && (
+          <span className="text-error">
+            {" "}
+            {words("Mains from 1 to 500 V is wanted; read")} {typed.mains}
+          </span>
+        )}
       </span>
       {bands.progress !== undefined && (
         <span className="flex items-center gap-2" role="status">

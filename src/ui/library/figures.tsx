@@ -1,13 +1,14 @@
 "use client";
 /** A solved model in tables: points, tubes, stages, parts. */
 
+import { figure, fixed, words } from "@/core/language/language";
 import { useState } from "react";
 import type { Circuit, Provenance } from "@/core/circuit/circuit";
 import { setProvenance } from "@/core/circuit/edit-line";
 import { partWords, placeOf } from "@/core/circuit/part-place";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
-import type { Solution } from "@/core/solver/port";
-import { modelled, type SolveConditions, type Solved } from "@/core/walk/modelled";
+import type { Solution } from "@/core/expectation/solution";
+import { modelled, type SolveConditions, type Solved } from "@/core/expectation/modelled";
 
 interface FiguresProps {
   circuit: Circuit;
@@ -65,7 +66,7 @@ function Points({ circuit, solution, solved, conditions }: FiguresProps) {
                 <td>{p.pin ?? `node ${p.node}`}</td>
                 <td className="text-right font-bold">
                   {volts !== undefined && Number.isFinite(volts) ? formatVolts(volts) : "–"}
-                  {floating && <span className="text-warning block text-xs">▲ nothing holds it</span>}
+                  {floating && <span className="text-warning block text-xs">▲ floating</span>}
                 </td>
                 <td className="text-right">{band ? `${formatVolts(band.low).replace(" V", "")}…${formatVolts(band.high)}` : ""}</td>
                 <td className="text-right">
@@ -95,12 +96,12 @@ function Points({ circuit, solution, solved, conditions }: FiguresProps) {
 
 function Tubes({ circuit, solution }: FiguresProps) {
   return (
-    <section aria-label="Tubes">
-      <h2 className="font-bold">Tubes at work</h2>
+    <section aria-label={words("Tubes")}>
+      <h2 className="font-bold">{words("Tubes at work")}</h2>
       <table className="table table-sm tabular-nums">
         <thead>
           <tr>
-            <th>Tube</th>
+            <th>{words("Tube")}</th>
             <th className="text-right">Plate</th>
             <th className="text-right">Grid</th>
             <th className="text-right">Current</th>
@@ -140,7 +141,7 @@ function Tubes({ circuit, solution }: FiguresProps) {
         </tbody>
       </table>
       <p className="soft text-xs">
-        Volts against the tube’s own cathode. Ratings from published data sheets, in the system that the sheet uses.
+        {words("Volts against the tube’s own cathode. Ratings from published data sheets, in the system that the sheet uses.")}
       </p>
     </section>
   );
@@ -165,7 +166,7 @@ function Stages({ circuit, solution }: FiguresProps) {
                   {s.control && `, after ${s.control}`}
                 </td>
                 <td className="text-right">
-                  {gain !== undefined && `× ${gain.toPrecision(3)}, ${(20 * Math.log10(gain)).toFixed(1).replace("-", "−")} dB`}
+                  {gain !== undefined && `× ${figure(gain.toPrecision(3))}, ${fixed(20 * Math.log10(gain), 1)} dB`}
                 </td>
               </tr>
             );
@@ -193,7 +194,7 @@ function Parts({ circuit, solution, text, setText }: FiguresProps) {
           {all ? "Only the most stressed" : `All ${circuit.elements.length} parts`}
         </button>
         <span className="soft text-sm">
-          {assumed > 0 ? `▲ ${assumed} assumed: they count with ±30 % in the bands` : "No part is marked as assumed."} Seen, printed or
+          {assumed > 0 ? `▲ ${assumed} assumed: they are given ±30 % in the bands` : "No part is marked as assumed."} Seen, printed or
           assumed is kept in the circuit file.
         </span>
       </div>
@@ -203,8 +204,8 @@ function Parts({ circuit, solution, text, setText }: FiguresProps) {
             <th>Part</th>
             <th>Where</th>
             <th className="text-right">Tolerance</th>
-            <th className="text-right">Bears</th>
-            <th>Known from</th>
+            <th className="text-right">Stress, % of rating</th>
+            <th>Source</th>
           </tr>
         </thead>
         <tbody>
@@ -223,7 +224,7 @@ function Parts({ circuit, solution, text, setText }: FiguresProps) {
               <td>
                 <select
                   className="select select-sm min-h-9 w-32"
-                  aria-label={`${e.name} known from`}
+                  aria-label={`Source of ${e.name}`}
                   value={e.notes.prov ?? ""}
                   onChange={(ev) => ev.target.value !== "" && setText(setProvenance(text, e.line, ev.target.value as Provenance))}
                 >

@@ -1,9 +1,12 @@
 "use client";
 /** The models of the library, and which of them comes nearest to an amp that has no drawing. */
 
+import { words } from "@/core/language/language";
 import Link from "next/link";
 import { useState } from "react";
 import { complementWords, likeness, readComplement } from "@/core/circuit/nearest";
+import { createColumnHelper } from "@tanstack/react-table";
+import { SortTable } from "../forms/sort-table";
 import type { ModelHead } from "./library-port";
 
 export interface LibraryRow extends ModelHead {
@@ -14,6 +17,67 @@ export interface LibraryRow extends ModelHead {
   points: number;
   parts: number;
   assumed: number;
+}
+
+const column = createColumnHelper<LibraryRow>();
+const RIGHT = { className: "text-right tabular-nums" };
+
+/** @param types the tubes that were typed; without any there is no likeness to show. */
+function columnsOf(types: string[]) {
+  return [
+    column.accessor((r) => `${r.maker} ${r.name}`, {
+      id: "model",
+      header: "Model",
+      cell: ({ row: { original: r } }) => (
+        <>
+          <Link href={`/library/${r.id}`} className="text-lg font-bold underline decoration-dotted underline-offset-4">
+            {r.maker} {r.name}
+          </Link>
+          <span className="soft block text-sm">
+            {[r.revision && `revision ${r.revision}`, r.years, `version ${r.version}`].filter(Boolean).join(" · ")}
+          </span>
+        </>
+      ),
+    }),
+    column.accessor((r) => complementWords(r.tubes), { id: "tubes", header: () => words("Tubes"), enableSorting: false }),
+    column.accessor((r) => Number(r.watts) || 0, {
+      id: "watts",
+      header: "Output",
+      cell: ({ row: { original: r } }) => (r.watts ? `${r.watts} W` : "–"),
+      meta: RIGHT,
+    }),
+    column.accessor("points", { header: "Test points", meta: RIGHT }),
+    column.accessor("parts", {
+      header: "Parts",
+      cell: ({ row: { original: r } }) => (
+        <>
+          {r.parts}
+          {r.assumed > 0 && <span className="text-warning block text-xs">▲ {r.assumed} assumed</span>}
+        </>
+      ),
+      meta: RIGHT,
+    }),
+    ...(types.length > 0
+      ? [
+          column.accessor((r) => likeness(r.tubes, types), {
+            id: "likeness",
+            header: "Similarity",
+            cell: (c) => `${Math.round(c.getValue() * 100)} %`,
+            meta: RIGHT,
+          }),
+        ]
+      : []),
+    column.display({
+      id: "start",
+      header: () => <span className="sr-only">Start from it</span>,
+      cell: ({ row: { original: r } }) => (
+        <Link href={`/library/new?from=${r.id}`} className="btn btn-sm min-h-9">
+          Start a new model from it
+        </Link>
+      ),
+      meta: { className: "text-right" },
+    }),
+  ];
 }
 
 export function LibraryList({ rows }: { rows: LibraryRow[] }) {
@@ -34,7 +98,7 @@ export function LibraryList({ rows }: { rows: LibraryRow[] }) {
       <section aria-label="No drawing" className="rounded border border-base-300 bg-base-200 p-4">
         <label className="block">
           <span className="text-lg">
-            No drawing to be had? <strong>Type the tubes that are in it</strong>; the nearest model comes first.
+            No drawing available? <strong>{words("Type the tubes that are in it")}</strong>; the nearest model comes first.
           </span>
           <input
             className="input mt-2 h-12 w-full text-lg"
@@ -52,46 +116,7 @@ export function LibraryList({ rows }: { rows: LibraryRow[] }) {
       {rows.length === 0 ? (
         <p>No model yet. A circuit file with test points is all it takes; “New model from a file” reads it and says what it cannot read.</p>
       ) : (
-        <table className="table" aria-label="Models">
-          <thead>
-            <tr>
-              <th>Model</th>
-              <th>Tubes</th>
-              <th className="text-right">Output</th>
-              <th className="text-right">Points</th>
-              <th className="text-right">Parts</th>
-              {types.length > 0 && <th className="text-right">Alike</th>}
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {ranked.map((r) => (
-              <tr key={r.id}>
-                <td>
-                  <Link href={`/library/${r.id}`} className="text-lg font-bold underline decoration-dotted underline-offset-4">
-                    {r.maker} {r.name}
-                  </Link>
-                  <span className="soft block text-sm">
-                    {[r.revision && `revision ${r.revision}`, r.years, `version ${r.version}`].filter(Boolean).join(" · ")}
-                  </span>
-                </td>
-                <td>{complementWords(r.tubes)}</td>
-                <td className="text-right tabular-nums">{r.watts ? `${r.watts} W` : "–"}</td>
-                <td className="text-right tabular-nums">{r.points}</td>
-                <td className="text-right tabular-nums">
-                  {r.parts}
-                  {r.assumed > 0 && <span className="text-warning block text-xs">▲ {r.assumed} assumed</span>}
-                </td>
-                {types.length > 0 && <td className="text-right tabular-nums">{Math.round(likeness(r.tubes, types) * 100)} %</td>}
-                <td className="text-right">
-                  <Link href={`/library/new?from=${r.id}`} className="btn btn-sm min-h-9">
-                    Start another from it
-                  </Link>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <SortTable label="Models" rows={ranked} columns={columnsOf(types)} idOf={(r) => String(r.id)} />
       )}
     </div>
   );

@@ -1,17 +1,20 @@
 "use client";
 /** One amp model: its solved figures, its circuit file with a live solve, and what differs from another netlist. */
 
+import { typedNumber } from "@/core/language/language";
 import Link from "next/link";
 import { useEffect, useMemo, useState } from "react";
 import { readCircuit } from "@/core/circuit/read";
 import { complementOf, complementWords, removableTubes } from "@/core/circuit/nearest";
-import { headlineOf } from "@/core/solver/headline";
-import type { Solution, SolverPort } from "@/core/solver/port";
-import type { SolveConditions } from "@/core/walk/modelled";
+import { headlineOf } from "@/core/expectation/headline";
+import type { Solution } from "@/core/expectation/solution";
+import type { SolverPort } from "@/core/ports/solver-port";
+import type { SolveConditions } from "@/core/expectation/modelled";
 import { useSolved } from "../frame/use-solved";
 import { VerdictMark } from "../frame/verdict-mark";
 import { CompareView } from "./compare-view";
 import { ConditionsBar, type ConditionsTyped } from "./conditions-bar";
+import { Tabs } from "../forms/tabs";
 import { Figures } from "./figures";
 import type { LibraryPort, ModelHead } from "./library-port";
 import { NetlistEditor } from "./netlist-editor";
@@ -29,24 +32,20 @@ export interface ModelPageProps {
   saved(head: ModelHead): void;
 }
 
-const TABS = ["Figures", "Circuit file", "Compare"] as const;
-type Tab = (typeof TABS)[number];
-
 export function ModelPage({ head, begunFrom, netlist, versions, others, port, solver, saved }: ModelPageProps) {
-  const [tab, setTab] = useState<Tab>(head ? "Figures" : "Circuit file");
   const [text, setText] = useState(netlist);
   const read = useMemo(() => readCircuit(text), [text]);
   const { circuit, errors } = read;
   const [typed, setTyped] = useState<ConditionsTyped>({ mains: "", out: [] });
   const conditions = useMemo((): SolveConditions => {
-    const mains = Number(typed.mains) || circuit.mains?.volts;
+    const mains = typedNumber(typed.mains) || circuit.mains?.volts;
     const there = new Set(removableTubes(circuit));
     return { ...(circuit.mains && mains ? { mains } : {}), without: typed.out.filter((t) => there.has(t)), set: [] };
   }, [typed, circuit]);
   const sound = errors.length === 0 && text.trim() !== "";
   const { solution, failed, stale } = useSolution(sound ? text : undefined, conditions, solver);
   const settled = useSettled(sound ? text : undefined);
-  const bands = useSolved(settled, solver);
+  const bands = useSolved(solver);
   const title = head
     ? `${head.maker} ${head.name}`
     : circuit.facts.model
@@ -66,7 +65,7 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
           {head
             ? `version ${head.version}`
             : begunFrom
-              ? `begun from ${begunFrom.maker} ${begunFrom.name}: every part assumed`
+              ? `started from ${begunFrom.maker} ${begunFrom.name}: every part assumed`
               : "not stored yet"}
           {sound && ` · ${complementWords(complementOf(circuit))}`}
         </span>
@@ -93,64 +92,65 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
       {sound && (
         <ConditionsBar circuit={circuit} typed={typed} change={setTyped} solution={solution} bands={bands} cancel={() => solver.cancel()} />
       )}
-      <div role="tablist" aria-label="Views of the model" className="flex gap-1 border-b border-base-300">
-        {TABS.map((t) => (
-          <button
-            key={t}
-            role="tab"
-            aria-selected={tab === t}
-            className={`min-h-11 px-4 ${tab === t ? "border-b-4 border-primary font-bold" : "soft"}`}
-            onClick={() => setTab(t)}
-          >
-            {t}
-            {t === "Circuit file" && changed && <span title="changed, not stored"> *</span>}
-          </button>
-        ))}
-      </div>
-      <div role="tabpanel" aria-label={tab}>
-        {tab === "Figures" &&
-          (sound ? (
-            <Figures
-              circuit={circuit}
-              solution={solution}
-              solved={bands.lookup(conditions)}
-              conditions={conditions}
-              text={text}
-              setText={setText}
-            />
-          ) : (
-            <p className="soft">Figures come with a file that can be read: see Circuit file.</p>
-          ))}
-        {tab === "Circuit file" && (
-          <NetlistEditor
-            text={text}
-            setText={setText}
-            stored={netlist}
-            read={read}
-            solution={solution}
-            head={head}
-            versions={versions}
-            port={port}
-            solver={solver}
-            saved={saved}
-            conditions={conditions}
-          />
-        )}
-        {tab === "Compare" &&
-          (sound ? (
-            <CompareView
-              found={circuit}
-              conditions={conditions}
-              candidates={[...versions.filter((v) => v.id !== head?.id), ...others]}
-              stored={changed && head ? netlist : undefined}
-              port={port}
-              solver={solver}
-              begunFrom={begunFrom?.id}
-            />
-          ) : (
-            <p className="soft">Two netlists that can be read are wanted: see Circuit file.</p>
-          ))}
-      </div>
+      <Tabs
+        label="Views of the model"
+        tabs={[
+          {
+            id: "figures",
+            name: "Figures",
+            body: sound ? (
+              <Figures
+                circuit={circuit}
+                solution={solution}
+                solved={settled === undefined ? undefined : bands.lookupFor(settled)(conditions)}
+                conditions={conditions}
+                text={text}
+                setText={setText}
+              />
+            ) : (
+              <p className="soft">Figures come with a file that can be read: see Circuit file.</p>
+            ),
+          },
+          {
+            id: "file",
+            name: "Circuit file",
+            mark: changed ? "*" : undefined,
+            body: (
+              <NetlistEditor
+                text={text}
+                setText={setText}
+                stored={netlist}
+                read={read}
+                solution={solution}
+                head={head}
+                versions={versions}
+                port={port}
+                solver={solver}
+                saved={saved}
+                conditions={conditions}
+              />
+            ),
+          },
+          {
+            id: "compare",
+            name: "Compare",
+            body: sound ? (
+              <CompareView
+                found={circuit}
+                conditions={conditions}
+                candidates={[...versions.filter((v) => v.id !== head?.id), ...others]}
+                stored={changed && head ? netlist : undefined}
+                port={port}
+                solver={solver}
+                begunFrom={begunFrom?.id}
+              />
+            ) : (
+              <p className="soft">Two netlists that can be read are wanted: see Circuit file.</p>
+            ),
+          },
+        ]}
+        first={head ? "figures" : "file"}
+      />
     </div>
   );
 }

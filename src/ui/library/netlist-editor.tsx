@@ -5,11 +5,13 @@ import { useEffect, useRef, useState } from "react";
 import { setFact } from "@/core/circuit/edit-line";
 import type { ReadResult } from "@/core/circuit/read";
 import { formatVolts } from "@/core/quantity/format";
-import type { Solution, SolverPort } from "@/core/solver/port";
-import type { SolveConditions } from "@/core/walk/modelled";
+import type { Solution } from "@/core/expectation/solution";
+import type { SolverPort } from "@/core/ports/solver-port";
+import type { SolveConditions } from "@/core/expectation/modelled";
 import { Field } from "../forms/section";
 import { AddTube } from "./add-tube";
 import type { LibraryPort, ModelHead } from "./library-port";
+import { CIRCUIT_FILES, FileField } from "../forms/file-field";
 
 interface EditorProps {
   text: string;
@@ -70,18 +72,9 @@ export function NetlistEditor(props: EditorProps) {
             {head ? `Store as version ${(versions[0]?.version ?? head.version) + 1}` : "Store in the library"}
           </button>
           <button className="btn h-11" disabled={!changed} onClick={() => setText(stored)}>
-            {head ? "Back to the stored file" : "Begin anew"}
+            {head ? "Discard changes" : "Clear"}
           </button>
-          <label className="btn h-11">
-            Load a file…
-            <input
-              type="file"
-              accept=".cir,.net,.sp,.spice,.txt,text/plain"
-              className="sr-only"
-              aria-label="Circuit file"
-              onChange={(e) => void load(e.target.files?.[0])}
-            />
-          </label>
+          <FileField label="Load a file…" name="Circuit file" className="btn h-11" accept={CIRCUIT_FILES} take={load} />
           {head && (
             <>
               <a className="btn btn-ghost h-11" href={`/api/v1/models/${head.id}/netlist`} download>
@@ -190,8 +183,7 @@ function Live({ read, solution, stored, text, solver, conditions }: EditorProps)
       gone = true;
     };
   }, [stored, conditions, solver]);
-  if (read.errors.length > 0 || !solution?.converged)
-    return <p className="soft text-sm">The live solve goes on when every line can be read.</p>;
+  if (read.errors.length > 0 || !solution?.converged) return <p className="soft text-sm">Solving resumes when every line can be read.</p>;
   return (
     <section aria-label="Live solve">
       <h2 className="font-bold">Live solve</h2>

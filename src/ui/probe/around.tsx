@@ -1,18 +1,20 @@
 /** Above and below the point: the state of the amp and the mains; the last verdict, and where the hand goes next. */
 
+import { fixed, words } from "@/core/language/language";
 import { formatVolts } from "@/core/quantity/format";
-import { tellReading } from "@/core/job/tell";
-import { VERDICT_WORD } from "@/core/walk/expectation";
+import { tellReading } from "@/core/tape/tell";
+import { VERDICT_WORD } from "@/core/expectation/expectation";
 import type { ProbeWalk } from "@/core/walk/probe-walk";
 import type { WalkRow } from "@/core/walk/walk";
-import { useJob } from "../frame/job-context";
+import { useEnergy, useJob } from "../frame/job-context";
 import type { Instruments } from "../frame/use-instruments";
 import { VerdictMark } from "../frame/verdict-mark";
 import { energyWords } from "../frame/words";
 import type { Sound } from "./sound";
 
 export function ProbeStrip({ instruments, walk, sound }: { instruments: Instruments; walk: ProbeWalk; sound: Sound }) {
-  const { energy, view, tape, conditions } = useJob();
+  const { view, tape, conditions } = useJob();
+  const { energy } = useEnergy();
   const { title, detail } = energyWords(energy);
   const { mains } = instruments;
   const volts = mains?.volts ?? view.state.mainsVolts ?? conditions.mains;
@@ -28,9 +30,9 @@ export function ProbeStrip({ instruments, walk, sound }: { instruments: Instrume
         {title} <span className="text-xl font-normal">{detail}</span>
       </p>
       <p>
-        <span className="soft">mains </span>
+        <span className="soft">{words("mains")} </span>
         {volts === undefined ? "not read" : formatVolts(volts)}
-        {mains && <span className="soft">, {mains.amps.toFixed(2)} A</span>}
+        {mains && <span className="soft">, {fixed(mains.amps, 2)} A</span>}
         {mains?.lamp ? (
           <span className="soft">
             , lamp {mains.lamp} W at {Math.round((mains.glow ?? 0) * 100)} %
@@ -41,6 +43,11 @@ export function ProbeStrip({ instruments, walk, sound }: { instruments: Instrume
         {walk.taken.length} <span className="soft">of {walk.order.length} taken</span>
       </p>
       {(sound.speech || !sound.tone) && <p className="soft text-xl">{sound.speech ? "voice on" : "tone off"}</p>}
+      {instruments.trouble && (
+        <p role="alert" className="probe-watch text-xl font-bold">
+          ▲ The meter was not told which point: set it by hand
+        </p>
+      )}
       {tape.lost && (
         <p role="alert" className="probe-watch text-xl font-bold">
           ▲ {pending > 0 ? `${pending} lines wait for the server` : "server not reached"}

@@ -1,10 +1,11 @@
 "use client";
 /** The live-work check, one statement at a time, each to be confirmed by the key; then the power. */
 
+import { words } from "@/core/language/language";
 import { useState } from "react";
-import { unmetGates } from "@/core/bring-up/power-gates";
-import { wallVolts } from "@/core/circuit/line";
-import { liveCheck } from "@/core/job/live-check";
+import { unmetGates } from "@/core/safety/power-gates";
+import { wallVolts } from "@/core/circuit/mains-connection";
+import { liveCheck } from "@/core/safety/live-check";
 import { useJob } from "../frame/job-context";
 import { Keys } from "./keys";
 import { usePedal } from "./pedal";
@@ -29,10 +30,10 @@ export function Asking({
   done(): void;
   out(): void;
 }) {
-  const { view, energy, say, settings } = useJob();
+  const { view, energyKind, say, settings } = useJob();
   const questions = liveCheck(view.circuit, view.reservoirs, view.state);
   const [at, setAt] = useState(0);
-  const live = energy.kind === "live";
+  const live = energyKind === "live";
   const through = (view.state.power?.through ?? "variable") as "variable" | "lamp" | "lamp and variable" | "straight";
   const without = view.state.power?.without ?? [];
   const wall = wallVolts(view.circuit, settings.mainsVolts);
@@ -44,13 +45,13 @@ export function Asking({
     : [
         ...questions,
         ...gates.map((g) => g.says),
-        `Power goes on now, ${THROUGH[through]}, all ${view.state.power?.without.length ? "as before" : "tubes in"}`,
+        `Switch power on now, ${THROUGH[through]}, all ${view.state.power?.without.length ? "as before" : words("tubes fitted")}`,
       ];
   const gate = gates[at - questions.length];
   usePedal({
     long() {
       if (!gate) return;
-      say({ type: "gate-passed", payload: { station: "bring-up", reason: `${gate.id}: held past in probe mode`, understood: true } });
+      say({ type: "gate-passed", payload: { station: "bring-up", reason: `${gate.id}: key held in probe mode`, understood: true } });
       setAt(at + 1);
     },
     short() {
@@ -73,12 +74,10 @@ export function Asking({
   return (
     <>
       <section aria-label="Live-work check" aria-live="assertive" className="flex flex-1 flex-col justify-center gap-8 px-12">
-        <p className="soft text-3xl">
-          {gate ? "▲ This stands against power" : `Before live work, ${at + 1} of ${steps.length}. Is it true?`}
-        </p>
+        <p className="soft text-3xl">{gate ? "▲ Safety condition not met" : `Safety check ${at + 1} of ${steps.length}: is this true?`}</p>
         <p className="text-7xl leading-tight font-bold">{steps[at]}</p>
         <p className="soft text-2xl">
-          Local codes and licensed practice come first. What is not true is put right before the key is pressed.
+          Local codes and licensed practice come first. If it is not true, put it right before you press the key.
         </p>
       </section>
       <fieldset className="flex flex-wrap items-center gap-3 px-12 pb-4 text-xl">
@@ -98,7 +97,7 @@ export function Asking({
       <Keys
         keys={[
           gate
-            ? ["hold", "go past it, on the tape"]
+            ? ["hold", "go on without it (kept on the tape)"]
             : ["press", at < steps.length - 1 ? "it is true" : live ? "it is true: begin" : "power is on: begin"],
           ["B", "back"],
           ["1 2 3", "order of the points"],

@@ -3,17 +3,17 @@
 
 import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
-import { latestReading } from "@/core/job/fold";
+import { latestReading } from "@/core/tape/fold";
 import { readingOf } from "@/core/instrument/held-reading";
 import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
-import { parseEntry } from "@/core/job/entry/entry";
+import { measurementDraft } from "@/core/entry/measurement-lines";
 import { OPEN_OHMS } from "@/core/quantity/ohms";
 import { formatQuantity } from "@/core/quantity/format";
-import { judgeCold, type ColdCheck } from "@/core/walk/cold-check";
-import { VERDICT_WORD } from "@/core/walk/expectation";
+import { judgeCold, type ColdCheck } from "@/core/cold/cold-check";
+import { VERDICT_WORD } from "@/core/expectation/expectation";
 import { cannotReach, pointsLeft, skipHere, startProbeWalk, stepBack, takeHere, type ProbeWalk } from "@/core/walk/probe-walk";
 import { useGateOpen } from "../frame/gate";
-import { useJob } from "../frame/job-context";
+import { useEnergy, useJob } from "../frame/job-context";
 import { useAnswer } from "../frame/use-answer";
 import { useInstruments } from "../frame/use-instruments";
 import { VerdictMark } from "../frame/verdict-mark";
@@ -25,21 +25,22 @@ import { useAsked } from "./use-asked";
 import { useSound } from "./sound";
 
 export function ColdProbe() {
-  const { netlist, solver, jobId, energy } = useJob();
+  const { netlist, solver, jobId } = useJob();
+  const { energy } = useEnergy();
   const router = useRouter();
   const out = () => router.push(`/jobs/${jobId}/cold-checks`);
   const open = useGateOpen("cold-checks");
   const { answer, progress, failed } = useAnswer(solver && netlist, (told) => solver!.cold(netlist!, told));
   if (!open)
     return (
-      <Message says="Hands stay out: the amp is not proven dead." out={out}>
+      <Message says="Do not reach inside: the amp is not proven dead." out={out}>
         {energyWords(energy).title}: {energyWords(energy).detail}. Make safe first.
       </Message>
     );
-  if (netlist === undefined) return <Message says="Resistances to expect need a circuit." out={out} />;
+  if (netlist === undefined) return <Message says="Expected resistances need a circuit." out={out} />;
   if (failed)
     return (
-      <Message says="The list could not be solved." out={out}>
+      <Message says="The expected resistances could not be computed." out={out}>
         {failed}
       </Message>
     );
@@ -66,7 +67,8 @@ function Message({ says, out, children }: { says: string; out(): void; children?
 }
 
 function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
-  const { view, say, conditions, entryContext, energy } = useJob();
+  const { view, say, conditions, entryContext } = useJob();
+  const { energy } = useEnergy();
   const sound = useSound();
   const [walk, setWalk] = useState<ProbeWalk>(() =>
     startProbeWalk(
@@ -122,11 +124,11 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
     // An overload does not end by itself as a reading does: it may be a tip in the air, so it takes the key.
     if (holding.current.phase === "over" || meter?.over) return log(OPEN_OHMS, 1);
     const reading = readingOf(holding.current, point, conditions, "ohm");
-    if (!reading) return setRefused("Nothing to take yet");
+    if (!reading) return setRefused("The meter shows no steady value yet");
     log(reading.value, reading.digits);
   }
   function takeTyped() {
-    const entry = parseEntry(`${walk.here} ohm ${typed}`, entryContext("cold-checks"));
+    const entry = measurementDraft({ point: walk.here!, kind: "ohm", text: typed }, entryContext("cold-checks"));
     if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
     const draft = entry.drafts.find((d) => d.type === "reading");
     if (draft?.type === "reading") log(draft.payload.value, draft.payload.digits);
@@ -181,7 +183,7 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
           </section>
         ) : (
           <p role="status" className="flex items-center px-10 text-6xl font-bold">
-            All that can be read is read.
+            Everything has been measured.
           </p>
         )}
         <Now

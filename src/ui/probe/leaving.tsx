@@ -6,8 +6,8 @@ import { Keys } from "./keys";
 import { usePedal } from "./pedal";
 
 export function Leaving({ why, out, back }: { why: string; out(): void; back?(): void }) {
-  const { say, energy } = useJob();
-  const live = energy.kind === "live";
+  const { say, energyKind } = useJob();
+  const live = energyKind === "live";
   const off = () => {
     if (live) say({ type: "power", payload: { state: "off", plug: "out" } });
     out();
@@ -30,10 +30,10 @@ export function Leaving({ why, out, back }: { why: string; out(): void; back?():
           <>
             <p className="text-7xl leading-tight font-bold">Is it off, and the plug out?</p>
             <p className="text-4xl">
-              <strong>Hold</strong> the key: it is off, the plug is out. <strong>Press</strong>: it stays on, and the guard stays LIVE.
+              <strong>Hold</strong> the key: log power OFF and plug out. <strong>Press</strong>: the amp stays LIVE.
             </p>
             <p className="soft text-2xl">
-              Off does not mean dead: the reservoirs keep their charge. Make safe proves it before a hand goes in.
+              Off does not mean dead: the reservoirs keep their charge. Prove it dead at Make safe before you reach inside.
             </p>
           </>
         ) : (

@@ -1,8 +1,9 @@
 /** What the meter shows now, and how near it is to being taken. */
 
-import type { ReadingKind } from "@/core/job/events/words";
+import { say } from "@/core/language/language";
+import type { ReadingKind } from "@/core/tape/events/words";
 import type { HoldState } from "@/core/instrument/hold";
-import type { MeterLine } from "@/core/instrument/line";
+import type { MeterLine } from "@/core/instrument/protocol";
 import { digitsOf } from "@/core/instrument/held-reading";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { Heard } from "../frame/use-instruments";
@@ -64,29 +65,31 @@ function shown(hold: HoldState, meter: MeterLine | undefined, heard: Heard): str
 }
 
 function says(hold: HoldState, meter: MeterLine | undefined, heard: Heard, waiting: boolean, warming: number, kind: ReadingKind): string {
-  if (heard === "lost") return "The meter is not heard any more. The walk waits; or type the reading.";
-  if (heard === "waiting" || !meter) return "No meter is heard. Type the reading, or connect one by the bridge.";
+  if (heard === "lost") return "The meter sends nothing any more. The walk waits for it; or type the reading.";
+  if (heard === "waiting" || !meter) return "No meter is connected. Type the reading, or connect one through the bridge program.";
   if (waiting) return "";
   if (meter.kind !== kind) return `The meter is on ${FUNCTION[meter.kind]}: turn it to ${FUNCTION[kind]}.`;
-  if (warming > 0) return `The tubes are warming up: ${warming} s. Press to take it all the same.`;
+  if (warming > 0) return say`The tubes are warming up: ${warming} s. Press to take it all the same.`;
   switch (hold.phase) {
     case "silent":
       return "";
     case "lift":
-      return "Still the reading before: move the probe on.";
+      return "Still the last reading: move the probe to the new point.";
     case "open":
-      return "The tip touches nothing.";
+      return "The probe touches nothing.";
     case "over":
-      return kind === "ohm" ? "Overload: open, or the tips touch nothing. Press if it is open." : "Over the range of the meter.";
+      return kind === "ohm"
+        ? "Overload: the part is open, or the probes touch nothing. Press if it is open."
+        : "Over the range of the meter.";
     case "moving":
-      return "Not still yet.";
+      return "Not steady yet.";
     case "steadying":
-      return "Hold it there.";
+      return "Hold the probe there.";
     case "held":
       return "Taken.";
     case "swinging":
       return `Swings from ${formatVolts(hold.low!)} to ${formatVolts(hold.high!)}: press to take the mean.`;
     case "doubtful-zero":
-      return "Nothing, where volts belong: is the tip on the pin? Press if it is.";
+      return "No voltage where some is expected: is the tip on the pin? Press if it is.";
   }
 }

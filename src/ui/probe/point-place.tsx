@@ -1,7 +1,7 @@
 /** Where the probe goes and what should be there. */
 
 import { formatVolts } from "@/core/quantity/format";
-import { meterRange } from "@/core/walk/expectation";
+import { meterRange } from "@/core/expectation/expectation";
 import type { WalkRow } from "@/core/walk/walk";
 
 export function PointPlace({ row, again }: { row: WalkRow; again: boolean }) {
@@ -24,7 +24,7 @@ export function PointPlace({ row, again }: { row: WalkRow; again: boolean }) {
           </span>
         </p>
       ) : (
-        <p className="soft mt-2 text-3xl">Nothing to hold it against: {row.noExpectation}</p>
+        <p className="soft mt-2 text-3xl">No expected value: {row.noExpectation}</p>
       )}
       <p className="soft text-2xl">Black on chassis, meter on {meterRange(expected?.volts ?? point.chart ?? 1000)}</p>
       {point.caution && <p className="probe-watch text-3xl leading-snug font-bold">▲ {point.caution}</p>}

@@ -3,7 +3,7 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
 import { useJob } from "../frame/job-context";
 import type { ProbingOrder } from "./use-probe-walk";
 
@@ -11,19 +11,17 @@ export function ProbeLink({ order }: { order: ProbingOrder | "cold" }) {
   const { jobId } = useJob();
   const router = useRouter();
   const href = `/jobs/${jobId}/probe?order=${order}`;
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      const typing = /^(INPUT|TEXTAREA|SELECT)$/.test((e.target as HTMLElement).tagName);
-      if (e.key !== "p" || typing || e.ctrlKey || e.metaKey || e.altKey || document.querySelector("dialog[open]")) return;
-      e.preventDefault();
-      router.push(href);
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [router, href]);
+  useHotkeys(
+    "p",
+    () => {
+      if (!document.querySelector("dialog[open], [role=dialog]")) router.push(href);
+    },
+    { preventDefault: true },
+    [router, href],
+  );
   return (
     <Link href={href} prefetch={false} className="btn btn-outline ml-auto">
-      {order === "suspects" ? "Hunt with the probe" : "Probe mode"} <kbd className="soft font-mono text-sm">p</kbd>
+      {order === "suspects" ? "Guided by the probe" : "Probe mode"} <kbd className="soft font-mono text-sm">p</kbd>
     </Link>
   );
 }

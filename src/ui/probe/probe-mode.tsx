@@ -27,11 +27,11 @@ export function ProbeMode({ order }: { order: ProbingOrder | "cold" }) {
 }
 
 function LiveProbe({ order: first }: { order: ProbingOrder }) {
-  const { view, energy, jobId } = useJob();
+  const { view, energyKind, jobId } = useJob();
   const router = useRouter();
   const sound = useSound();
   // Asked once for each power-on: who comes back finds the walk as it was.
-  const [phase, setPhase] = useState<Phase>(energy.kind === "live" && view.state.liveChecked ? "probing" : "asking");
+  const [phase, setPhase] = useState<Phase>(energyKind === "live" && view.state.liveChecked ? "probing" : "asking");
   const [order, setOrder] = useState(first);
   const [walk, setWalk] = useState<ProbeWalk>(() => startProbeWalk([]));
   const [stop, setStop] = useState("");

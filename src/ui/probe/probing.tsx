@@ -1,17 +1,18 @@
 "use client";
 /** One point fills the screen: where the probe goes, what should be there, what is there. The reading is taken by itself. */
 
+import { words } from "@/core/language/language";
 import { useEffect, useRef, useState } from "react";
 import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
 import { readingOf } from "@/core/instrument/held-reading";
-import type { MeterLine } from "@/core/instrument/line";
-import { parseEntry } from "@/core/job/entry/entry";
-import type { Reading } from "@/core/job/events/bench";
-import { warmingSeconds } from "@/core/walk/warm";
-import { fullScale, verdictOf } from "@/core/walk/expectation";
+import type { MeterLine } from "@/core/instrument/protocol";
+import { measurementDraft } from "@/core/entry/measurement-lines";
+import type { Reading } from "@/core/tape/events/measuring-events";
+import { warmingSeconds } from "@/core/anatomy/warm-up";
+import { fullScale, verdictOf } from "@/core/expectation/expectation";
 import type { ProbeWalk } from "@/core/walk/probe-walk";
 import { spokenPoint, spokenVerdict } from "@/core/walk/spoken";
-import { useJob } from "../frame/job-context";
+import { useJob, useNow } from "../frame/job-context";
 import { useInstruments } from "../frame/use-instruments";
 import { LastVerdict, ProbeStrip } from "./around";
 import { Keys } from "./keys";
@@ -35,7 +36,8 @@ export interface ProbingProps {
 }
 
 export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
-  const { view, say, conditions, stands, entryContext, energy, now } = useJob();
+  const { view, say, conditions, stands, entryContext, energyKind } = useJob();
+  const now = useNow();
   const probing = useProbeWalk(order, resume);
   const { walk, move } = probing;
   const row = view.rows.find((r) => r.point.name === walk.here);
@@ -107,7 +109,8 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
     const point = here.current;
     if (point === undefined) return;
     const reading = readingOf(holding.current, point, conditions);
-    if (!reading) return setRefused(holding.current.phase === "over" ? "The display is over its range" : "Nothing to take yet");
+    if (!reading)
+      return setRefused(holding.current.phase === "over" ? "The display is over its range" : "The meter shows no steady value yet");
     log(reading);
   }
   function log(reading: Reading) {
@@ -119,10 +122,13 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
     const next = move("take");
     begin(next.here, true);
     if (target?.role === "bias" && verdict === "out" && Math.abs(reading.value) < Math.abs(target.expected!.low))
-      ended(next, `${target.point.label} is missing or low. Switch off now: the output tubes run away without it.`);
+      ended(
+        next,
+        `${target.point.label} ${words("is missing or low. Switch off now: without bias the output tubes overheat within seconds.")}`,
+      );
   }
   function takeTyped() {
-    const entry = parseEntry(`${walk.here} ${typed}`, entryContext("walk"));
+    const entry = measurementDraft({ point: walk.here!, kind: "dcv", text: typed }, entryContext("walk"));
     if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
     const draft = entry.drafts.find((d) => d.type === "reading");
     if (!draft) return setRefused("The amp is not logged as on, so this is no live reading");
@@ -164,7 +170,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
           <PointPlace row={row} again={walk.trail.includes(row.point.name) && walk.taken.includes(row.point.name)} />
         ) : (
           <p role="status" className="px-10 pt-10 text-5xl">
-            {probing.thinking !== undefined ? "Working out where the probe tells most" : "No point left"}
+            {probing.thinking !== undefined ? "Working out which point tells most" : "All points are done"}
             {probing.thinking !== undefined && (
               <progress className="progress mt-6 w-full" value={probing.thinking} max={1} aria-label="Solving the faults" />
             )}
@@ -176,7 +182,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
           heard={heard}
           typed={typed}
           refused={refused}
-          live={energy.kind === "live"}
+          live={energyKind === "live"}
           waiting={row === undefined}
           warming={warming}
         />

@@ -3,7 +3,7 @@
 
 import { useCallback, useEffect, useRef, useState } from "react";
 import { toneOf } from "@/core/walk/spoken";
-import type { Verdict } from "@/core/walk/expectation";
+import type { Verdict } from "@/core/expectation/expectation";
 
 export interface Sound {
   tone: boolean;

@@ -1,9 +1,9 @@
 "use client";
 /** What the walk came to: how many in band, which are out, which were left, and what the suspects make of it. */
 
-import { VERDICT_WORD } from "@/core/walk/expectation";
+import { VERDICT_WORD } from "@/core/expectation/expectation";
 import { formatVolts } from "@/core/quantity/format";
-import { tellReading } from "@/core/job/tell";
+import { tellReading } from "@/core/tape/tell";
 import type { ProbeWalk } from "@/core/walk/probe-walk";
 import { useJob } from "../frame/job-context";
 import { useSuspects } from "../frame/use-suspects";
@@ -53,9 +53,9 @@ export function Summary({ order, walk, done, again }: { order: ProbingOrder; wal
         ) : (
           <p className="text-4xl">
             {rows.length > 0
-              ? "Every reading is within what this circuit shows."
+              ? "Every reading is within what this circuit should show."
               : top
-                ? "Nothing more was read: what was read before says it already."
+                ? "Nothing new was read; the earlier readings are enough."
                 : "Nothing was read."}
           </p>
         )}
@@ -72,7 +72,7 @@ export function Summary({ order, walk, done, again }: { order: ProbingOrder; wal
         )}
         {walk.unreachable.length > 0 && <p className="soft text-2xl">Not reached: {walk.unreachable.join(", ")}</p>}
         {order === "suspects" && rows.length > 0 && (
-          <p className="soft text-2xl">{rows.length} readings were taken where they told most.</p>
+          <p className="soft text-2xl">{rows.length} readings were taken, each where it told most.</p>
         )}
       </section>
       <Keys

@@ -1,5 +1,6 @@
 /** Causes that are left, each with its part of the whole, and the tests that may be done instead of the one proposed. */
 
+import { tellsHowMuch, effortOf } from "@/core/texts/diagnosis";
 import { capital } from "../frame/words";
 
 export interface CauseBar {
@@ -46,7 +47,7 @@ export function Instead({
   if (tests.length === 0) return null;
   return (
     <details className="mt-2 text-sm">
-      <summary className="cursor-pointer py-2">Another test instead</summary>
+      <summary className="cursor-pointer py-2">Choose another test</summary>
       <ul>
         {tests.slice(0, 10).map((t) => (
           <li key={t.id}>
@@ -54,7 +55,7 @@ export function Instead({
               {t.what}
             </button>{" "}
             <span className="soft">
-              {t.bits.toFixed(1)} bits, effort {t.cost.toFixed(1)}
+              {tellsHowMuch(t.bits)}, {effortOf(t.cost)}
             </span>
           </li>
         ))}

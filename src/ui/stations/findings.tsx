@@ -3,9 +3,10 @@
 
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { SEVERITIES, type Severity } from "@/core/job/events/words";
-import type { StationId } from "@/core/job/stations";
+import { SEVERITIES, type Severity } from "@/core/tape/events/words";
+import type { StationId } from "@/core/tape/stations";
 import { Field, Section } from "../forms/section";
+import { useTypedForm } from "../forms/typed-form";
 import { PhotoField, Thumbnail } from "../forms/photo-field";
 import { useJob } from "../frame/job-context";
 
@@ -39,8 +40,8 @@ export function Findings({ station }: { station: StationId }) {
     setPhotos([]);
   });
   return (
-    <Section title="Findings" hint="place, what, how bad, what to do">
-      {findings.length === 0 && <p className="soft mb-2">Nothing found here yet. One finding a line; a photo says where.</p>}
+    <Section title="Findings" hint="place, what is wrong, severity, action">
+      {findings.length === 0 && <p className="soft mb-2">No findings yet. Enter one finding at a time; add a photo of the place.</p>}
       <ul className="mb-3 space-y-2">
         {findings.map((f) => (
           <li key={f.seq} className="flex flex-wrap items-start gap-3">
@@ -54,7 +55,7 @@ export function Findings({ station }: { station: StationId }) {
               <strong>{f.place}</strong> {f.text}{" "}
               <span className="soft text-sm">
                 ({f.severity}
-                {f.action ? `; ${f.action}, ${f.brief === "ask" ? "ask the owner" : "the brief allows it"}` : ""})
+                {f.action ? `; ${f.action}, ${f.brief === "ask" ? "ask the owner" : "agreed"}` : ""})
               </span>
               {f.closed && <span className="soft block text-sm">Closed: {f.closed}</span>}
             </span>
@@ -76,7 +77,7 @@ export function Findings({ station }: { station: StationId }) {
             {...register("text", { validate: (v) => v.trim() !== "" })}
           />
         </Field>
-        <Field label="How bad" className="lg:col-span-1">
+        <Field label="Severity" className="lg:col-span-1">
           <select className="select w-full" {...register("severity")}>
             {SEVERITIES.map((s) => (
               <option key={s}>{s}</option>
@@ -86,9 +87,9 @@ export function Findings({ station }: { station: StationId }) {
         <Field label="Suggested action" className="lg:col-span-3">
           <input className="input w-full" placeholder="re-tension and resolder" {...register("action")} />
         </Field>
-        <Field label="The brief" className="lg:col-span-2">
+        <Field label="Agreement with the owner" className="lg:col-span-2">
           <select className="select w-full" {...register("brief")}>
-            <option value="allowed">allows it</option>
+            <option value="allowed">covers it</option>
             <option value="ask">ask the owner</option>
           </select>
         </Field>
@@ -106,29 +107,25 @@ export function Findings({ station }: { station: StationId }) {
 
 function CloseFinding({ seq }: { seq: number }) {
   const { say, tape } = useJob();
-  const [how, setHow] = useState<string>();
-  if (how === undefined)
+  const [asking, setAsking] = useState(false);
+  const { field, onSubmit } = useTypedForm({ how: "" }, ({ how }) => {
+    if (how.trim()) say({ type: "finding-closed", payload: { finding: seq, how: how.trim() } });
+    setAsking(false);
+  });
+  if (!asking)
     return (
-      <button className="btn btn-line btn-sm" disabled={seq >= tape.pendingFrom} onClick={() => setHow("")}>
+      <button className="btn btn-line btn-sm" disabled={seq >= tape.pendingFrom} onClick={() => setAsking(true)}>
         Close…
       </button>
     );
   return (
-    <form
-      className="flex gap-1"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (how.trim()) say({ type: "finding-closed", payload: { finding: seq, how: how.trim() } });
-        setHow(undefined);
-      }}
-    >
+    <form className="flex gap-1" onSubmit={onSubmit}>
       <input
         autoFocus
         className="input input-sm min-h-9 w-44"
-        placeholder="how it was settled"
-        aria-label="How the finding was settled"
-        value={how}
-        onChange={(e) => setHow(e.target.value)}
+        placeholder="how it was resolved"
+        aria-label="How the finding was resolved"
+        {...field("how")}
       />
       <button className="btn btn-sm min-h-9">Close</button>
     </form>

@@ -4,9 +4,11 @@
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { readCircuit, type ReadResult } from "@/core/circuit/read";
-import { dateAmp, readDateCode } from "@/core/job/dating";
+import { dateAmp, readDateCode } from "@/core/inspection/dating";
 import { CircuitReading } from "../forms/circuit-reading";
 import { Field, Section } from "../forms/section";
+import { useTypedForm } from "../forms/typed-form";
+import { CIRCUIT_FILES, FileField } from "../forms/file-field";
 import { useJob } from "../frame/job-context";
 
 export function AmpIdentity() {
@@ -72,19 +74,14 @@ function CircuitFile() {
   }
   return (
     <div className="mt-3">
-      <label className="btn">
-        {view.circuit ? "Another circuit file…" : "Give it a circuit file…"}
-        <input
-          type="file"
-          accept=".cir,.net,.txt,.sp"
-          className="sr-only"
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            void file?.text().then((text) => setRead({ name: file.name, text, result: readCircuit(text) }));
-            e.target.value = "";
-          }}
-        />
-      </label>
+      <FileField
+        label={view.circuit ? "Another circuit file…" : "Give it a circuit file…"}
+        accept={CIRCUIT_FILES}
+        take={async (file) => {
+          const text = await file.text();
+          setRead({ name: file.name, text, result: readCircuit(text) });
+        }}
+      />
       {read && <CircuitReading result={read.result} name={read.name} />}
       {read && read.result.errors.length === 0 && (
         <button className="btn btn-primary mt-2" onClick={() => void give()}>
@@ -102,26 +99,22 @@ function CircuitFile() {
 
 export function DateCodes() {
   const { view, say } = useJob();
-  const [form, setForm] = useState({ place: "", code: "" });
-  const [refused, setRefused] = useState("");
   const facts = view.circuit?.facts;
   const years = facts?.from ? { from: Number(facts.from), to: Number(facts.to) || undefined } : undefined;
   const dating = dateAmp(
     view.state.dateCodes.map((d) => ({ place: d.place, code: d.code })),
     years,
   );
-  const read = form.code.trim() ? readDateCode(form.place, form.code) : undefined;
-
-  function add(e: React.FormEvent) {
-    e.preventDefault();
-    if (!form.place.trim()) return setRefused("Which part carries it?");
-    if (!read || "why" in read) return setRefused(read ? read.why : "The code is wanted");
-    say({ type: "date-code", payload: { place: form.place.trim(), code: form.code.trim() } });
-    setForm({ place: "", code: "" });
-    setRefused("");
-  }
+  const { field, onSubmit, refused, typed } = useTypedForm({ place: "", code: "" }, ({ place, code }) => {
+    if (!place.trim()) return "Which part is the code on?";
+    if (!code.trim()) return "Enter the code that is on it";
+    const answer = readDateCode(place, code);
+    if ("why" in answer) return answer.why;
+    say({ type: "date-code", payload: { place: place.trim(), code: code.trim() } });
+  });
+  const read = typed.code.trim() ? readDateCode(typed.place, typed.code) : undefined;
   return (
-    <Section title="When was it made?">
+    <Section title="Date of manufacture">
       <p className="text-lg">{dating.sentence}</p>
       {view.state.dateCodes.length > 0 && (
         <ul className="my-2 text-sm">
@@ -137,22 +130,12 @@ export function DateCodes() {
           ))}
         </ul>
       )}
-      <form className="flex flex-wrap items-end gap-3" onSubmit={add}>
+      <form className="flex flex-wrap items-end gap-3" onSubmit={onSubmit}>
         <Field label="Part">
-          <input
-            className="input w-44"
-            placeholder="volume pot"
-            value={form.place}
-            onChange={(e) => setForm({ ...form, place: e.target.value })}
-          />
+          <input className="input w-44" placeholder="volume pot" {...field("place")} />
         </Field>
         <Field label="Code on it">
-          <input
-            className="input w-40 font-mono"
-            placeholder="137-6118"
-            value={form.code}
-            onChange={(e) => setForm({ ...form, code: e.target.value })}
-          />
+          <input className="input w-40 font-mono" placeholder="137-6118" {...field("code")} />
         </Field>
         <button className="btn">Add</button>
         <p className="pb-3 text-sm" aria-live="polite">

@@ -37,7 +37,7 @@ export function Reproduce({ run }: { run: "intake" | "prove" }) {
   return (
     <Section
       title={run === "intake" ? "Reproduce the complaint first" : "The complaint's own test again"}
-      hint="the owner's settings, instrument, cabinet"
+      hint="with the owner's settings, instrument and cabinet"
     >
       {stands.map((r) => (
         <p key={r.seq} className="mb-2">
@@ -82,7 +82,7 @@ export function Claims() {
   const { view, say } = useJob();
   const { register, handleSubmit, reset } = useForm({ defaultValues: { text: "" } });
   return (
-    <Section title="Said to have been done before" hint="a claim to be checked, not a fact">
+    <Section title="Earlier work, as claimed" hint="checked against date codes at Look">
       <ul className="mb-2">
         {view.state.claims.map((c) => (
           <li key={c.seq}>“{c.text}”</li>
@@ -117,7 +117,7 @@ export function ArrivalList() {
   });
   const photos = view.state.photos.filter((p) => p.station === "intake");
   return (
-    <Section title="Came with it" hint="accessories, arrival photos, carriage damage">
+    <Section title="Came with it" hint="accessories, arrival photos, transport damage">
       <ul className="mb-2">
         {view.state.accessories.map((a) => (
           <li key={a.seq}>
@@ -139,7 +139,7 @@ export function ArrivalList() {
             <option value="left at home">left at home</option>
           </select>
         </Field>
-        <Field label="To run without it" className="min-w-40 flex-1">
+        <Field label="To run the amp without it" className="min-w-40 flex-1">
           <input className="input w-full" placeholder="bridge pins 1 and 8" {...register("bridge")} />
         </Field>
         <button className="btn">Add</button>

@@ -3,7 +3,7 @@
 
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { BRIEF_AIMS, WHEN, type BriefAim } from "@/core/job/events/words";
+import { BRIEF_AIMS, WHEN, type BriefAim } from "@/core/tape/events/words";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../forms/section";
 import { useJob } from "../frame/job-context";

@@ -1,7 +1,7 @@
 "use client";
 /** Switches that must not be moved with the power on, and controls that want care: what happens between their positions was solved. */
 
-import type { LiveMove } from "@/core/solver/bring-up";
+import type { LiveMove } from "@/core/bring-up/predict-stages";
 import { useAnswer } from "../frame/use-answer";
 import { useJob } from "../frame/job-context";
 

@@ -1,9 +1,10 @@
 "use client";
 /** Output stage: what each output tube dissipates, from the readings of the walk, as part of its rating. */
 
+import { words } from "@/core/language/language";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
-import { isOutputTube } from "@/core/walk/current";
-import { tubesOf } from "@/core/walk/anatomy";
+import { isOutputTube } from "@/core/anatomy/cathode-current";
+import { tubesOf } from "@/core/anatomy/points";
 import { Section } from "../forms/section";
 import { useJob } from "../frame/job-context";
 import { Findings } from "./findings";
@@ -32,14 +33,14 @@ export function OutputStage() {
       <section className="mb-4 rounded border border-base-300 bg-base-200 p-4">
         <p className="text-2xl font-bold">
           {found.every((f) => !f.idle)
-            ? "Read the output cathodes at Walk: they are the current shunts."
+            ? words("Measure the output tubes' cathodes at Walk: the cathode resistors show the current.")
             : hot.length > 0
-              ? `▲ ${hot.map((h) => h.tube.name).join(", ")} above the rating at idle: for the sound or by a fault, but not for long life.`
-              : "Every output tube that was read idles within its rating."}
+              ? `▲ ${hot.map((h) => h.tube.name).join(", ")} above the rating at idle: this shortens their life, whether it is meant or a fault.`
+              : words("Every output tube that was read idles within its rating.")}
         </p>
         {spread !== undefined && (
           <p className="mt-1">
-            Spread between the tubes: {formatQuantity(spread * 100, "%", 2)}
+            {words("Spread between the tubes:")} {formatQuantity(spread * 100, "%", 2)}
             {found[0]?.idle && found[0].idle.sharedBy > 1 ? " (they share a resistor, so this cannot show)" : ""}.
           </p>
         )}
@@ -51,7 +52,7 @@ export function OutputStage() {
         <table className="table table-sm">
           <thead>
             <tr>
-              <th>Tube</th>
+              <th>{words("Tube")}</th>
               <th className="text-right">Cathode</th>
               <th className="text-right">Across</th>
               <th className="text-right">Cathode current</th>

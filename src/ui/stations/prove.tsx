@@ -1,10 +1,12 @@
 "use client";
 /** Prove: nothing left off, every control tried, the electrical safety tests, the complaint's own test again. */
 
-import { useState } from "react";
+import { figure } from "@/core/language/language";
+import { useForm } from "react-hook-form";
 import { parseQuantity } from "@/core/quantity/parse";
-import { holdsLimit, limitText, SAFETY_NOTE, safetyTestsFor, testValue, type SafetyTestSpec } from "@/core/job/safety-tests";
+import { holdsLimit, limitText, SAFETY_NOTE, safetyTestsFor, testValue, type SafetyTestSpec } from "@/core/safety/end-of-job-tests";
 import { Field, Section } from "../forms/section";
+import { Refused, useTypedForm } from "../forms/typed-form";
 import { useJob } from "../frame/job-context";
 import { Reproduce } from "./intake-arrival";
 import { TakeApart } from "./take-apart";
@@ -15,9 +17,9 @@ export function Prove() {
   return (
     <div className="max-w-5xl">
       {off.length > 0 && (
-        <section className="mb-4 rounded border-2 border-warning p-4" aria-label="Still off the amp">
+        <section className="mb-4 rounded border-2 border-warning p-4" aria-label="Not put back yet">
           <p className="text-xl font-bold">
-            ▲ Prove waits: {off.length} {off.length === 1 ? "thing is" : "things are"} still off the amp
+            ▲ Before the tests: {off.length} {off.length === 1 ? "thing is" : "things are"} not put back
           </p>
           <TakeApart add={false} />
         </section>
@@ -49,28 +51,8 @@ export function Prove() {
 }
 
 function TestRow({ spec }: { spec: SafetyTestSpec }) {
-  const { view, say, settings } = useJob();
+  const { view } = useJob();
   const done = view.state.safetyTests.get(spec.test);
-  const [text, setText] = useState("");
-  const [note, setNote] = useState("");
-  const [refused, setRefused] = useState("");
-  const measured = spec.unit !== undefined;
-
-  function store(passed?: boolean) {
-    const extra = note.trim() ? { note: note.trim() } : {};
-    if (!measured) {
-      say({ type: "safety-test", payload: { test: spec.test, passed: passed!, ...extra } });
-    } else {
-      const parsed = parseQuantity(text, { unit: spec.unit, decimal: settings.decimal });
-      if (!parsed.ok) return setRefused(`${parsed.why}; accepted: ${parsed.accepted}`);
-      const value = parsed.quantity.value;
-      if (value < 0) return setRefused(`read ${parsed.quantity.echo}: this cannot be negative`);
-      say({ type: "safety-test", payload: { test: spec.test, value, limit: spec.limit, passed: holdsLimit(spec, value), ...extra } });
-    }
-    setText("");
-    setNote("");
-    setRefused("");
-  }
   return (
     <tr data-test={spec.test}>
       <td className="font-bold">{spec.name}</td>
@@ -84,61 +66,73 @@ function TestRow({ spec }: { spec: SafetyTestSpec }) {
             {done.note ? `, ${done.note}` : ""}
           </p>
         )}
-        <div className="flex items-center gap-1">
-          {measured ? (
-            <form
-              className="flex gap-1"
-              onSubmit={(e) => {
-                e.preventDefault();
-                store();
-              }}
-            >
-              <input
-                className="input input-sm min-h-10 w-24 text-right tabular-nums"
-                aria-label={`${spec.name}, measured, ${spec.unit}`}
-                placeholder={spec.unit === "A" ? "0.2m" : spec.test === "insulation" ? "50M" : "0.05"}
-                value={text}
-                onChange={(e) => {
-                  setText(e.target.value);
-                  setRefused("");
-                }}
-              />
-              <button className="btn btn-sm min-h-10" disabled={!text.trim()}>
-                Log
-              </button>
-            </form>
-          ) : (
-            <>
-              <input
-                className="input input-sm min-h-10 w-28"
-                aria-label={`${spec.name}, note`}
-                placeholder={spec.test === "fuse" ? "T1A, 20 mm" : "note"}
-                value={note}
-                onChange={(e) => setNote(e.target.value)}
-              />
-              <button className="btn btn-sm min-h-10" onClick={() => store(true)} aria-label={`${spec.name} is right`}>
-                Right
-              </button>
-              <button className="btn btn-sm min-h-10" onClick={() => store(false)} aria-label={`${spec.name} is wrong`}>
-                Wrong
-              </button>
-            </>
-          )}
-        </div>
-        {refused && (
-          <p role="alert" className="text-sm text-error">
-            {refused}
-          </p>
-        )}
+        {spec.unit === undefined ? <LookedAt spec={spec} /> : <Measured spec={spec} unit={spec.unit} />}
       </td>
     </tr>
+  );
+}
+
+/** A test with a figure: passed or not by its limit. */
+function Measured({ spec, unit }: { spec: SafetyTestSpec; unit: NonNullable<SafetyTestSpec["unit"]> }) {
+  const { say, settings } = useJob();
+  const { field, onSubmit, refused, typed } = useTypedForm({ text: "" }, ({ text }) => {
+    const parsed = parseQuantity(text, { unit, decimal: settings.decimal });
+    if (!parsed.ok) return `${parsed.why}; accepted: ${parsed.accepted}`;
+    const { value, echo } = parsed.quantity;
+    if (value < 0) return `read ${echo}: this cannot be negative`;
+    say({ type: "safety-test", payload: { test: spec.test, value, limit: spec.limit, passed: holdsLimit(spec, value) } });
+  });
+  return (
+    <>
+      <form className="flex gap-1" onSubmit={onSubmit}>
+        <input
+          className="input input-sm min-h-10 w-24 text-right tabular-nums"
+          aria-label={`${spec.name}, measured, ${unit}`}
+          placeholder={figure(unit === "A" ? "0.2m" : spec.test === "insulation" ? "50M" : "0.05")}
+          {...field("text")}
+        />
+        <button className="btn btn-sm min-h-10" disabled={!typed.text.trim()}>
+          Log
+        </button>
+      </form>
+      <Refused>{refused}</Refused>
+    </>
+  );
+}
+
+/** A test by eye: passed or failed, with a word where there is one to say. */
+function LookedAt({ spec }: { spec: SafetyTestSpec }) {
+  const { say } = useJob();
+  const { register, getValues, reset } = useForm({ defaultValues: { note: "" } });
+  const store = (passed: boolean) => {
+    const note = getValues("note").trim();
+    say({ type: "safety-test", payload: { test: spec.test, passed, ...(note ? { note } : {}) } });
+    reset();
+  };
+  return (
+    <div className="flex items-center gap-1">
+      <input
+        className="input input-sm min-h-10 w-28"
+        aria-label={`${spec.name}, note`}
+        placeholder={spec.test === "fuse" ? "T1A, 20 mm" : "note"}
+        {...register("note")}
+      />
+      <button className="btn btn-sm min-h-10" onClick={() => store(true)} aria-label={`${spec.name} passed`}>
+        Passed
+      </button>
+      <button className="btn btn-sm min-h-10" onClick={() => store(false)} aria-label={`${spec.name} failed`}>
+        Failed
+      </button>
+    </div>
   );
 }
 
 /** Pots and switches of the circuit, and whatever else is named. */
 function Controls() {
   const { view, say } = useJob();
-  const [name, setName] = useState("");
+  const { field, onSubmit } = useTypedForm({ name: "" }, ({ name }) => {
+    if (name.trim()) say({ type: "control-check", payload: { control: name.trim(), works: true } });
+  });
   const fromCircuit =
     view.circuit?.elements.filter((e) => e.type === "POT" || e.type === "SW" || e.type === "SW2").map((e) => e.notes.label ?? e.name) ?? [];
   const names = [
@@ -152,7 +146,7 @@ function Controls() {
           return (
             <li key={n} className="flex items-center gap-2">
               <span className="flex-1">{n}</span>
-              {check && <span className={check.works ? "verdict-in" : "verdict-out"}>{check.works ? "● works" : "■ does not"}</span>}
+              {check && <span className={check.works ? "verdict-in" : "verdict-out"}>{check.works ? "● works" : "■ does not work"}</span>}
               <button
                 className="btn btn-line btn-sm"
                 aria-label={`${n} works`}
@@ -165,22 +159,15 @@ function Controls() {
                 aria-label={`${n} does not work`}
                 onClick={() => say({ type: "control-check", payload: { control: n, works: false } })}
               >
-                Does not
+                Does not work
               </button>
             </li>
           );
         })}
       </ul>
-      <form
-        className="mt-2 flex items-end gap-3"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (name.trim()) say({ type: "control-check", payload: { control: name.trim(), works: true } });
-          setName("");
-        }}
-      >
+      <form className="mt-2 flex items-end gap-3" onSubmit={onSubmit}>
         <Field label="Another one, which works">
-          <input className="input w-60" placeholder="footswitch, reverb" value={name} onChange={(e) => setName(e.target.value)} />
+          <input className="input w-60" placeholder="footswitch, reverb" {...field("name")} />
         </Field>
         <button className="btn">Add</button>
       </form>

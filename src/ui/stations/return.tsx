@@ -4,7 +4,8 @@
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { parseQuantity } from "@/core/quantity/parse";
-import { composeReport, money } from "@/core/job/report";
+import { money } from "@/core/job/money";
+import { composeReport } from "@/core/job/report";
 import { Field, Section } from "../forms/section";
 import { useJob } from "../frame/job-context";
 
@@ -61,7 +62,7 @@ function AdviceForm() {
   const stands = view.state.advice;
   const { register, handleSubmit, formState } = useForm({ values: { text: stands?.text ?? "", nextService: stands?.nextService ?? "" } });
   return (
-    <Section title="Advice" hint="what to watch, when to come back">
+    <Section title="Advice" hint="what to watch for, when to service it next">
       <form
         className="grid gap-3"
         onSubmit={handleSubmit(({ text, nextService }) =>
@@ -115,10 +116,10 @@ function Bill() {
                 <button
                   className="btn btn-line btn-sm"
                   disabled={l.seq >= tape.pendingFrom}
-                  aria-label={`Take ${l.text} off the bill`}
-                  onClick={() => say({ type: "undo", supersedes: l.seq, reason: "off the bill", payload: {} })}
+                  aria-label={`Remove ${l.text} from the bill`}
+                  onClick={() => say({ type: "undo", supersedes: l.seq, reason: "removed from the bill", payload: {} })}
                 >
-                  Off
+                  Remove
                 </button>
               </td>
             </tr>
@@ -161,7 +162,7 @@ function Bill() {
 }
 
 function HandOver() {
-  const { view, say, energy } = useJob();
+  const { view, say, energyKind } = useJob();
   const [old, setOld] = useState(true);
   const done = view.state.returned;
   if (done)
@@ -181,12 +182,12 @@ function HandOver() {
         </label>
         <button
           className="btn btn-primary"
-          disabled={energy.kind === "live"}
+          disabled={energyKind === "live"}
           onClick={() => say({ type: "returned", payload: { to: view.state.opened?.owner ?? "the owner", oldPartsHanded: old } })}
         >
-          It is with {view.state.opened?.owner}
+          Handed over to {view.state.opened?.owner}
         </button>
-        {energy.kind === "live" && <span className="text-warning">▲ The amp is logged as live.</span>}
+        {energyKind === "live" && <span className="text-warning">▲ The amp is logged as live.</span>}
       </div>
     </Section>
   );

@@ -3,24 +3,23 @@
 
 import dynamic from "next/dynamic";
 import type { ReactNode } from "react";
-import type { StationId } from "@/core/job/stations";
+import type { StationId } from "@/core/tape/stations";
 import { Gate } from "../frame/gate";
-import { Intake } from "./intake";
-import { OutputStage } from "./output-stage";
-import { Prove } from "./prove";
-import { ReturnStation } from "./return";
-import { Suspects } from "./suspects";
-import { Walk } from "./walk";
-import { Work } from "./work";
 
-// The stations with the most figures come when they are opened, so that no page carries them all.
+// Each comes when it is opened, so that no page carries them all.
+const Intake = dynamic(() => import("./intake").then((m) => m.Intake));
 const MakeSafe = dynamic(() => import("./make-safe/make-safe").then((m) => m.MakeSafe));
 const Look = dynamic(() => import("./look/look").then((m) => m.Look));
 const ColdChecks = dynamic(() => import("./cold/cold-checks").then((m) => m.ColdChecks));
 const BringUp = dynamic(() => import("./bring-up/bring-up").then((m) => m.BringUp));
-
-const Noise = dynamic(() => import("./noise/noise").then((m) => m.Noise));
+const Walk = dynamic(() => import("./walk").then((m) => m.Walk));
+const Suspects = dynamic(() => import("./suspects").then((m) => m.Suspects));
 const Signal = dynamic(() => import("./signal/signal").then((m) => m.Signal));
+const Noise = dynamic(() => import("./noise/noise").then((m) => m.Noise));
+const Work = dynamic(() => import("./work").then((m) => m.Work));
+const OutputStage = dynamic(() => import("./output-stage").then((m) => m.OutputStage));
+const Prove = dynamic(() => import("./prove").then((m) => m.Prove));
+const ReturnStation = dynamic(() => import("./return").then((m) => m.ReturnStation));
 
 const SHEETS: Record<StationId, ReactNode> = {
   intake: <Intake />,

@@ -1,17 +1,18 @@
 "use client";
 /** Suspects: the next measurement as the one thing to do, and under it the faults that explain what was read so far. */
 
+import { figure, say, words } from "@/core/language/language";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { envelopeOf } from "@/core/circuit/circuit";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
-import type { SuspectsAnswer } from "@/core/solver/port";
+import type { SuspectsAnswer } from "@/core/ports/solver-port";
 import { noiseOf } from "@/core/noise/job-noise";
-import { ENOUGH } from "@/core/suspects/evidence";
+import { ENOUGH } from "@/core/diagnosis/evidence";
 import { historyWords, type PartHistory } from "@/core/suspects/history";
 import type { NextMeasurement } from "@/core/suspects/next";
-import { OBSERVATIONS } from "@/core/suspects/observation-names";
+import { OBSERVATIONS } from "@/core/diagnosis/observation-names";
 import type { Suspect } from "@/core/suspects/rank";
 import { useJob } from "../frame/job-context";
 import { useSuspects } from "../frame/use-suspects";
@@ -24,7 +25,7 @@ const JointList = dynamic(() => import("./noise/enters").then((m) => m.JointList
 
 export function Suspects() {
   const { view } = useJob();
-  if (!view.circuit) return <NoCircuit what="Suspects are reasoned from the circuit." />;
+  if (!view.circuit) return <NoCircuit what="Suspects needs the circuit." />;
   return (
     <div className="space-y-5">
       <Together />
@@ -46,13 +47,13 @@ function SuspectsSheet() {
     <>
       {job.since && (
         <p className="rounded border border-base-300 px-3 py-2 text-sm">
-          Only what was read since line {job.since.seq} ({job.since.position}) counts: before it the amp was another one.
-          {job.evidence.length === 0 && " Walk again: the readings will say whether the change cured it."}
+          Readings before line {job.since.seq} are ignored: the amp was changed there ({job.since.position}).
+          {job.evidence.length === 0 && " Measure again at Walk to see whether the change cured it."}
         </p>
       )}
       {failed && (
         <p role="alert" className="text-error">
-          The suspects were not worked out: {failed}
+          The suspects could not be computed: {failed}
         </p>
       )}
       {progress !== undefined && (
@@ -67,7 +68,7 @@ function SuspectsSheet() {
       {answer && <Advice answer={answer} enough={enough} />}
       {answer && answer.suspects.length > 0 && job.evidence.length > 0 && (
         <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
-          <Bars suspects={answer.suspects.slice(0, 8)} picked={picked} choose={setChosen} history={history} />
+          <Bars suspects={answer.suspects} picked={picked} choose={setChosen} history={history} />
           {picked && <Overlay suspect={picked} answer={answer} />}
         </div>
       )}
@@ -87,7 +88,7 @@ function Together() {
     <>
       <JointList />
       <Link className="link" href={`/jobs/${jobId}/noise`}>
-        The next test about the noise
+        Next noise test
       </Link>
     </>
   );
@@ -100,15 +101,27 @@ function Advice({ answer, enough }: { answer: SuspectsAnswer; enough: boolean })
   if (answer.circuitDoubtful)
     return (
       <Big title="This circuit does not describe this amp">
-        Too many readings fit no fault of it: {answer.recheck.join(", ")}. Check the model and its revision, the mains voltage that was
-        entered, and where the black lead is.
+        Too many readings fit no fault of this circuit: {answer.recheck.join(", ")}
+        {words(". Check the model and its revision, the mains voltage that was entered, and where the black lead is connected.")}
       </Big>
+    );
+  // One reading that is off alone is taken again first; several are no slips.
+  if (top?.unknown && answer.recheck.length !== 1)
+    return (
+      <>
+        <Big title="None of the faults known here explains this">
+          {top.against.length > 0 ? `${top.against.join(", ")} fit no fault on the list. ` : ""}Check the circuit against the amp: another
+          revision, an earlier repair, a part that is not drawn. Then go on measuring.
+        </Big>
+        {next && <TakeNext key={next.point + next.kind} {...next} title={`Next: ${measurementWords(next)}`} label="Go on with" />}
+      </>
     );
   const again = answer.recheck[0];
   if (again !== undefined) {
     const title = `Take ${again} again`;
     const why =
-      "It does not fit any fault that explains the rest: a slip of the probe, the range or the pin is likelier than a second fault.";
+      answer.slips[again] ??
+      "It does not fit any fault that explains the other readings: a slip of the probe, the range or the pin is more likely than a second fault.";
     const slipped = answer.evidence.find((e) => (e.kind === "dcv" ? e.point : `${e.point} ${e.kind}`) === again);
     if (!slipped || slipped.kind === "observe") return <Big title={title}>{why}</Big>;
     return <TakeNext key={`again ${again}`} point={slipped.point} kind={slipped.kind} title={title} why={why} />;
@@ -116,22 +129,23 @@ function Advice({ answer, enough }: { answer: SuspectsAnswer; enough: boolean })
   const [alone] = answer.standsAlone;
   if (alone !== undefined)
     return (
-      <Big title={`${alone} does not fit the rest`}>
-        It was taken twice alike, so it is no slip. Either the amp has changed since the other readings were taken, by warmth perhaps, or
-        two things are wrong. Walk the others again as it stands now.
+      <Big title={`${alone} does not fit the other readings`}>
+        It was read twice with the same result, so it is no slip. Either the amp has changed since the other readings, for example by
+        warming up, or there are two faults. Measure the other points again now.
       </Big>
     );
   if (enough && top!.refs.length > 0)
     return (
       <>
-        <Big title={top!.group.length > 1 ? `One of: ${top!.group.join(", ")}` : top!.fault}>
-          {Math.round(top!.groupProbability * 100)} % of what is left{severity(top!)}. Prove it on the part itself before it is replaced.
+        <Big title={partsOf(top!).length > 1 ? `One of: ${partsOf(top!).join(", ")}` : top!.fault}>
+          {Math.round(top!.groupProbability * 100)} % probability{severity(top!)}. Prove it on the part itself before it is replaced.
         </Big>
         {next && <TakeNext key={next.point + next.kind} {...next} title={`To settle it: ${measurementWords(next)}`} label="To settle it" />}
       </>
     );
-  if (enough && !next) return <Big title="Nothing wrong that a meter would find here">All that was read is what this circuit shows.</Big>;
-  if (!next) return <Big title="No further measurement would tell more">See what is not yet testable below.</Big>;
+  if (enough && !next)
+    return <Big title="No fault that these measurements would show">All readings are what this circuit should show.</Big>;
+  if (!next) return <Big title="No further measurement would narrow it down">See below what these measurements cannot show.</Big>;
   return (
     <TakeNext key={next.point + next.kind} point={next.point} kind={next.kind} title={`Next: ${measurementWords(next)}`} why={next.why} />
   );
@@ -150,13 +164,27 @@ const severity = (s: Suspect) => {
   if (s.fitted === undefined) return "";
   if (s.unit === "Ω") return `, about ${formatQuantity(s.fitted, "Ω", 2)}`;
   if (s.unit === "A") return `, about ${formatQuantity(s.fitted, "A", 2)}`;
-  return s.unit === "of emission" ? `, about ${Math.round(s.fitted * 100)} % of its emission left` : `, about × ${s.fitted.toPrecision(2)}`;
+  if (s.unit === "of emission") return `, about ${Math.round(s.fitted * 100)} % of its emission left`;
+  if (s.unit === "of its value") return `, about ${Math.round(s.fitted * 100)} % of its value left`;
+  if (s.unit === "of the mains") return say`, about ${Math.round(s.fitted * 100)} % of the mains that was entered`;
+  return `, about × ${figure(s.fitted.toPrecision(2))}`;
 };
 
+/** The leading fault of each part of a group that is not told apart yet. */
+function partsOf(s: Suspect): string[] {
+  return s.group.filter((_, i) => s.groupRefs.findIndex((r) => r.join() === s.groupRefs[i]!.join()) === i);
+}
+
+/** Other ways in which the leading part may fail: what is to be replaced is the same. */
+function waysOf(s: Suspect): string[] {
+  return s.group.slice(1).filter((_, i) => s.groupRefs[i + 1]!.join() === s.refs.join());
+}
+
 function measurementWords(m: NextMeasurement): string {
+  if (m.kind === "mains") return words("the mains voltage at the amp");
   if (m.kind === "ohm") return `ohms of ${m.point}, power off`;
   if (m.kind === "leak") return `one leg of ${m.point} lifted, volts at it`;
-  if (m.kind === "gm") return `${m.point} in the tube tester, or a known good one in its place`;
+  if (m.kind === "gm") return say`${m.point} in the tube tester, or a known good one in its place`;
   return `volts at ${m.point}`;
 }
 
@@ -171,11 +199,15 @@ function Bars({
   choose(fault: string): void;
   history: PartHistory;
 }) {
+  // A sound amp is always there to compare with.
+  const isShown = (s: Suspect, i: number) => i === 0 || s.refs.length === 0 || s.groupProbability >= LEAST_SHOWN;
+  const shown = suspects.filter(isShown);
+  const folded = suspects.filter((s, i) => !isShown(s, i));
   return (
     <section aria-label="Suspects">
       <h2 className="font-bold">Suspects</h2>
       <ul className="mt-1 space-y-1">
-        {suspects.map((s) => (
+        {shown.map((s) => (
           <li key={s.fault}>
             <button
               className={`w-full rounded border px-3 py-2 text-left ${s === picked ? "border-primary bg-base-200" : "border-base-300"}`}
@@ -185,8 +217,11 @@ function Bars({
               <span className="flex items-baseline gap-3">
                 <span className="flex-1 text-lg font-bold">
                   {s.fault}
-                  {s.group.length > 1 && (
-                    <span className="soft text-sm font-normal"> or {s.group.slice(1).join(", ")}: not told apart yet</span>
+                  {waysOf(s).length > 0 && (
+                    <span className="soft block text-sm font-normal">or, the same part: {waysOf(s).join(", ")}</span>
+                  )}
+                  {partsOf(s).length > 1 && (
+                    <span className="soft block text-sm font-normal">cannot be told apart from: {partsOf(s).slice(1).join(", ")}</span>
                   )}
                 </span>
                 <span className="text-lg tabular-nums">
@@ -200,16 +235,30 @@ function Bars({
                 {s.explains.length > 0 && `explains ${s.explains.join(", ")}`}
                 {s.explains.length > 0 && s.against.length > 0 && "; "}
                 {s.against.length > 0 && `does not explain ${s.against.join(", ")}`}
-                {s.explains.length + s.against.length === 0 && "nothing speaks against it, nothing for it"}
+                {s.explains.length + s.against.length === 0 && "no reading confirms or contradicts it"}
                 {historyWords(s.refs, history) && <span className="block">{historyWords(s.refs, history)}</span>}
               </span>
             </button>
           </li>
         ))}
       </ul>
+      {folded.length > 0 && (
+        <p className="soft mt-2 text-sm">
+          {folded.length} more under 2 % each:{" "}
+          {folded
+            .slice(0, MOST_FOLDED)
+            .map((s) => s.fault)
+            .join(", ")}
+          {folded.length > MOST_FOLDED && " …"}
+        </p>
+      )}
     </section>
   );
 }
+
+/** What lies under this is folded into one line, so many of it by name. */
+const LEAST_SHOWN = 0.02;
+const MOST_FOLDED = 6;
 
 /** Predicted beside measured, point by point, for the chosen suspect. */
 function Overlay({ suspect, answer }: { suspect: Suspect; answer: SuspectsAnswer }) {
@@ -274,10 +323,10 @@ function Observed() {
   return (
     <section aria-label="Seen, heard, felt">
       <h2 className="font-bold">
-        Seen, heard, felt <span className="soft text-sm font-normal">each counts as evidence; also: saw V4 cold</span>
+        Seen, heard, felt <span className="soft text-sm font-normal">each counts as evidence; or type: saw V4 cold</span>
       </h2>
       <div className="mt-1 flex flex-wrap items-center gap-1">
-        <select className="select select-sm min-h-9 w-24" value={tube} onChange={(e) => setTube(e.target.value)} aria-label="Tube">
+        <select className="select select-sm min-h-9 w-24" value={tube} onChange={(e) => setTube(e.target.value)} aria-label={words("Tube")}>
           {tubes.map((t) => (
             <option key={t}>{t}</option>
           ))}
@@ -307,8 +356,8 @@ function Untested({ list }: { list: SuspectsAnswer["notYetTestable"] }) {
   return (
     <details className="text-sm">
       <summary className="min-h-9 cursor-pointer font-bold">
-        Not yet testable: {list.length} faults that none of these readings could show{" "}
-        <span className="soft font-normal">(not cleared)</span>
+        Not tested yet: {list.length} faults that none of these readings could show{" "}
+        <span className="soft font-normal">(they are not ruled out)</span>
       </summary>
       <ul className="mt-1 max-h-72 overflow-y-auto">
         {[...byTest].map(([test, faults]) => (

@@ -27,7 +27,7 @@ export function TakeApart({ add = true }: { add?: boolean }) {
     setPhoto(undefined);
   });
   return (
-    <Section title="Take-apart list" hint={off.length ? `${off.length} off the amp` : "nothing is off the amp"}>
+    <Section title="Take-apart list" hint={off.length ? `${off.length} not put back` : "everything is put back"}>
       <ul className="mb-3 space-y-1">
         {view.state.removed.map((r) => (
           <li key={r.seq} className={`flex items-center gap-3 ${r.back === undefined ? "" : "opacity-70"}`}>
@@ -41,7 +41,7 @@ export function TakeApart({ add = true }: { add?: boolean }) {
                 disabled={r.seq >= tape.pendingFrom}
                 onClick={() => say({ type: "put-back", payload: { removed: r.seq } })}
               >
-                Back in place
+                Put back
               </button>
             ) : (
               <span className="text-sm">back</span>
@@ -51,7 +51,7 @@ export function TakeApart({ add = true }: { add?: boolean }) {
       </ul>
       {add && (
         <form className="flex flex-wrap items-end gap-3" onSubmit={store}>
-          <Field label="Taken off" className="min-w-48 flex-1">
+          <Field label="What was removed" className="min-w-48 flex-1">
             <input className="input w-full" placeholder="two back-panel screws" {...register("what")} />
           </Field>
           <Field label="From where">
@@ -62,7 +62,7 @@ export function TakeApart({ add = true }: { add?: boolean }) {
           </Field>
           <button className="btn">Add</button>
           <PhotoField onStored={(hash) => setPhoto(hash)} />
-          {photo && <Thumbnail hash={photo} caption="goes with this line" />}
+          {photo && <Thumbnail hash={photo} caption="with this line" />}
         </form>
       )}
     </Section>

@@ -1,12 +1,12 @@
 "use client";
 /** The point of the walk that is taken now, and what the last reading came to. */
 
-import { useState } from "react";
-import { parseEntry } from "@/core/job/entry/entry";
-import { tellReading } from "@/core/job/tell";
+import { tellReading } from "@/core/tape/tell";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { WalkRow } from "@/core/walk/walk";
+import { ReadingField } from "../forms/reading-field";
 import { useJob } from "../frame/job-context";
+import { useTakeReading } from "../frame/use-take-reading";
 import { VerdictMark } from "../frame/verdict-mark";
 
 /** The one point to take now, and its field: the biggest thing on the sheet. */
@@ -21,20 +21,15 @@ export function Probe({
   taken(point: string): void;
   go(step: 1 | -1): void;
 }) {
-  const { entryContext, say, view } = useJob();
-  const [text, setText] = useState("");
-  const [refused, setRefused] = useState("");
+  const { view } = useJob();
+  const reading = useTakeReading("walk");
   const { point, expected } = row;
 
-  function take(e: React.FormEvent) {
-    e.preventDefault();
-    if (text.trim() === "") return go(1);
-    const entry = parseEntry(`${point.name} ${text}`, entryContext("walk"));
-    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
-    say(...entry.drafts);
-    setText("");
-    setRefused("");
-    taken(point.name);
+  function take(text: string) {
+    if (text === "") return void go(1);
+    const refused = reading.typed({ point: point.name, text });
+    if (!refused) taken(point.name);
+    return refused;
   }
   const history = view.state.lines.filter(
     (l) => l.event.type === "reading" && (l.event.payload as { point: string }).point === point.name,
@@ -61,7 +56,7 @@ export function Probe({
               </span>
             </>
           ) : (
-            <span className="soft">Nothing to hold it against: {row.noExpectation}</span>
+            <span className="soft">No expected value: {row.noExpectation}</span>
           )}
         </p>
         {expected?.chart && (
@@ -78,38 +73,20 @@ export function Probe({
         )}
         {point.caution && <p className="mt-1 text-warning">▲ {point.caution}</p>}
       </div>
-      <form onSubmit={take}>
-        <label className="text-sm" htmlFor="walk-reading">
-          Reading, V
-        </label>
-        <input
-          id="walk-reading"
-          ref={field}
-          autoFocus
-          className="input h-16 w-full text-right tabular-nums text-3xl"
-          inputMode="decimal"
-          autoComplete="off"
-          value={text}
-          aria-invalid={refused !== ""}
-          aria-describedby="walk-refused"
-          onChange={(e) => {
-            setText(e.target.value);
-            setRefused("");
-          }}
-          onKeyDown={(e) => {
-            if (e.key === "ArrowDown" || e.key === "ArrowUp") {
-              e.preventDefault();
-              go(e.key === "ArrowDown" ? 1 : -1);
-            }
-          }}
-        />
-        <p id="walk-refused" role="alert" className="min-h-5 text-sm text-error">
-          {refused}
-        </p>
-        <p className="soft text-xs">
-          <kbd>Enter</kbd> takes it, empty skips, <kbd>↑</kbd> <kbd>↓</kbd> move{history > 1 ? `; ${history} readings on the tape` : ""}
-        </p>
-      </form>
+      <ReadingField
+        key={point.name}
+        label="Reading, V"
+        empty
+        field={field}
+        take={take}
+        onArrow={go}
+        hint={
+          <p className="soft text-xs">
+            <kbd>Enter</kbd> logs it, or skips the point when empty; <kbd>↑</kbd> <kbd>↓</kbd> move
+            {history > 1 ? `; ${history} readings of this point on the tape` : ""}
+          </p>
+        }
+      />
     </section>
   );
 }

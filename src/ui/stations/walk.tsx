@@ -1,11 +1,11 @@
 "use client";
 /** The walk: one point at a time, the reading typed, its verdict at once, then the next. Keyboard only if you like. */
 
+import { figure, words } from "@/core/language/language";
+import dynamic from "next/dynamic";
 import { useMemo, useRef, useState } from "react";
 import { formatVolts } from "@/core/quantity/format";
 import { stageColumns, staircase, type WalkRow } from "@/core/walk/walk";
-import { StageColumns } from "../charts/stage-columns";
-import { Staircase } from "../charts/staircase";
 import { useJob } from "../frame/job-context";
 import type { SolvedState } from "../frame/use-solved";
 import { VerdictMark } from "../frame/verdict-mark";
@@ -14,15 +14,19 @@ import { NotLive } from "./not-live";
 import { ReadingsFile } from "./readings-file";
 import { Idle, Outcome, Probe } from "./walk-point";
 
+// The readings come first; what is drawn of them follows.
+const StageColumns = dynamic(() => import("../charts/stage-columns").then((m) => m.StageColumns), { ssr: false });
+const Staircase = dynamic(() => import("../charts/staircase").then((m) => m.Staircase), { ssr: false });
+
 export function Walk() {
   const { view } = useJob();
-  if (!view.circuit) return <NoCircuit what="The walk needs test points." />;
+  if (!view.circuit) return <NoCircuit what="Walk needs test points." />;
   if (view.rows.length === 0) return <NoCircuit what="The circuit of this amp has no test points." />;
   return <WalkSheet />;
 }
 
 function WalkSheet() {
-  const { view, energy, conditions, stands, setStands, modelName, modelId, jobId, solved } = useJob();
+  const { view, energyKind, conditions, stands, setStands, modelName, modelId, jobId, solved } = useJob();
   const { rows, circuit } = view;
   const [at, setAt] = useState<string>();
   const [last, setLast] = useState<string>();
@@ -52,7 +56,7 @@ function WalkSheet() {
 
   return (
     <div className="space-y-4">
-      {energy.kind !== "live" && (
+      {energyKind !== "live" && (
         <p className="rounded border border-warning px-3 py-2 text-sm">
           The amp is not logged as on. Voltages are taken live: use <strong>Power on…</strong> above when the bench is ready. Corrections
           can be made at any time.
@@ -60,12 +64,12 @@ function WalkSheet() {
       )}
       <Solving solved={solved} />
       <Probe key={row.point.name} row={row} field={field} taken={taken} go={go} />
-      <div aria-live="assertive" className={energy.kind === "live" ? "min-h-14" : ""}>
+      <div aria-live="assertive" className={energyKind === "live" ? "min-h-14" : ""}>
         {done?.reading && <Outcome row={done} />}
       </div>
 
       <NotLive />
-      <div className="grid gap-4 xl:grid-cols-[minmax(0,23rem)_minmax(0,1fr)]">
+      <div className="grid min-h-72 gap-4 xl:grid-cols-[minmax(0,23rem)_minmax(0,1fr)]">
         <Staircase steps={stairs} />
         <div className="min-w-0">
           <p className="mb-1 text-sm font-bold">Stages</p>
@@ -75,12 +79,12 @@ function WalkSheet() {
 
       <section aria-label="Conditions" className="grid grid-cols-2 gap-3 text-sm md:grid-cols-4">
         <p>
-          <span className="soft block">Mains</span>
-          {conditions.mains !== undefined ? formatVolts(conditions.mains) : "not read: set it in the guard"}
+          <span className="soft block">{words("Mains")}</span>
+          {conditions.mains !== undefined ? formatVolts(conditions.mains) : "not read: enter it at the top"}
         </p>
         <p>
-          <span className="soft block">Out, warm</span>
-          {conditions.without?.join(", ") || "all in"}
+          <span className="soft block">{words("Tubes removed, minutes warm")}</span>
+          {conditions.without?.join(", ") || words("all tubes fitted")}
           {conditions.warmMinutes !== undefined ? `, ${conditions.warmMinutes} min warm` : ""}
           {conditions.limiter ? `, behind ${conditions.limiter}` : ""}
         </p>
@@ -106,10 +110,12 @@ function WalkSheet() {
 
       <WalkTable rows={rows} here={row.point.name} pick={pick} />
       <p className="soft text-xs">
-        Expected: the circuit of the {modelName ?? "amp"} solved at the mains of the reading, tubes out left out, a 10 MΩ meter on the
-        point; the band holds 95 % of amps whose parts and tubes are within their tolerance. Switches and controls count where they are
-        noted by name, such as “S1 open” or “P1 0.7”. Chart: {circuit!.chart ? `drawn for ${circuit!.chart.mains} V, ` : ""}scaled to the
-        mains; it may be for another revision.{" "}
+        Expected: the circuit of the {modelName ?? "amp"}{" "}
+        {words(
+          "solved at the mains of the reading, tubes out left out, a 10 MΩ meter on the point; the band holds 95 % of amps whose parts and tubes are within tolerance. Switches and controls are taken into account where noted by name, such as",
+        )}{" "}
+        “S1 open” or “P1 {figure(0.7)}”. Chart: {circuit!.chart ? `drawn for ${circuit!.chart.mains} V, ` : ""}
+        {words("scaled to the mains; it may be for another revision.")}{" "}
         {modelId !== undefined && (
           <a href={`/library/${modelId}`} className="underline underline-offset-4">
             The circuit and its figures
@@ -163,7 +169,7 @@ function WalkTable({ rows, here, pick }: { rows: WalkRow[]; here: string; pick(p
             <td>{r.point.pin ?? `node ${r.point.node}`}</td>
             <td className="text-right tabular-nums">
               {r.expected?.chart?.disagrees && (
-                <span className="text-warning" title="Out of what the circuit can give: the chart may be for another revision">
+                <span className="text-warning" title="The circuit cannot give this: the chart may be for another revision">
                   ▲{" "}
                 </span>
               )}

@@ -1,13 +1,13 @@
 "use client";
-/** Work: what was changed, what it was, what it is now, why, whether it can be undone, where the old part went. */
+/** Work: what was changed, what it was, what it is now, why, whether it can be reversed, where the old part went. */
 
 import { useState } from "react";
 import { useForm } from "react-hook-form";
-import { OLD_PART_PLACES, type OldPartPlace } from "@/core/job/events/words";
+import { OLD_PART_PLACES, type OldPartPlace } from "@/core/tape/events/words";
 import { alter } from "@/core/circuit/alter";
-import { describePart } from "@/core/job/part-words";
+import { describePart } from "@/core/circuit/part-words";
 import { findElement } from "@/core/circuit/circuit";
-import { openApprovals } from "@/core/job/fold";
+import { openApprovals } from "@/core/tape/fold";
 import { Field, Section } from "../forms/section";
 import { Gate } from "../frame/gate";
 import { useJob } from "../frame/job-context";
@@ -55,7 +55,7 @@ function Changes() {
     const part = view.circuit && findElement(view.circuit, v.position.trim());
     const set = v.kind === "experiment" ? v.set.split(/[,;\s]+/).filter(Boolean) : [];
     try {
-      // What is tried goes into the circuit in use: it must be one that can be made.
+      // What is changed goes into the circuit in use: it must be one that can be made.
       if (view.circuit) alter(view.circuit, set);
     } catch (error) {
       return setRefused((error as Error).message);
@@ -87,7 +87,7 @@ function Changes() {
     reset({ kind: v.kind, oldWent: v.oldWent, reversible: true });
   });
   return (
-    <Section title="Changes" hint="experiments are changes too">
+    <Section title="Changes" hint="replacements, repairs and experiments">
       {view.state.changes.length === 0 ? (
         <p className="soft mb-3">Nothing changed yet. What is fitted here goes into the owner&apos;s report.</p>
       ) : (
@@ -98,7 +98,7 @@ function Changes() {
               <th>Was</th>
               <th>Now</th>
               <th>Why</th>
-              <th>Undo?</th>
+              <th>Reversible</th>
               <th>Old part</th>
             </tr>
           </thead>
@@ -112,12 +112,12 @@ function Changes() {
                   {c.oldPart} {c.oldMeasured && <span className="soft">measured {c.oldMeasured}</span>}
                 </td>
                 <td>
-                  {c.hypothesis && <span className="soft block text-xs">to see: {c.hypothesis}</span>}
+                  {c.hypothesis && <span className="soft block text-xs">to test: {c.hypothesis}</span>}
                   {c.newPart} {c.set && c.set.length > 0 && <code className="font-mono text-xs">{c.set.join(" ")}</code>}{" "}
                   {c.fixing && <span className="soft">{c.fixing}</span>}
                 </td>
                 <td>{c.reason}</td>
-                <td>{c.reversible ? "can be" : "cannot"}</td>
+                <td>{c.reversible ? "yes" : "cannot"}</td>
                 <td>
                   {c.kind === "experiment" ? (
                     (c.outcome ?? "open") === "open" ? (
@@ -164,7 +164,7 @@ function Changes() {
           <input className="input w-full" placeholder="4 µA at 300 V" {...register("oldMeasured")} />
         </Field>
         <Field
-          label={kind === "experiment" ? "What is tried" : "New part and its ratings"}
+          label={kind === "experiment" ? "What is changed" : "New part and its ratings"}
           className="lg:col-span-3"
           error={formState.errors.newPart && "What was fitted?"}
         >
@@ -179,10 +179,10 @@ function Changes() {
         </Field>
         {kind === "experiment" && (
           <>
-            <Field label="What it is to show" className="lg:col-span-3">
+            <Field label="Hypothesis" className="lg:col-span-3">
               <input className="input w-full" placeholder="less feedback cures the ringing" {...register("hypothesis")} />
             </Field>
-            <Field label="In the circuit" error={refused || undefined}>
+            <Field label="Change in the circuit" error={refused || undefined}>
               <input className="input w-full font-mono" placeholder="R17=22k" {...register("set")} />
             </Field>
             <Field label="Before" className="lg:col-span-2">
@@ -199,11 +199,11 @@ function Changes() {
             </select>
           </Field>
         )}
-        <Field label="How it is held and soldered" className="lg:col-span-3">
+        <Field label="How it is fixed and soldered" className="lg:col-span-3">
           <input className="input w-full" placeholder="hooked before solder, off the board" {...register("fixing")} />
         </Field>
         <label className="flex min-h-11 items-center gap-2 self-end text-sm">
-          <input type="checkbox" className="checkbox" {...register("reversible")} /> can be undone
+          <input type="checkbox" className="checkbox" {...register("reversible")} /> can be reversed
         </label>
         <div className="col-span-full">
           <button className="btn btn-primary">Log the change</button>
@@ -216,26 +216,21 @@ function Changes() {
 /** How an experiment ended: a line that supersedes it, so that the tape keeps both. */
 function Outcome({ seq }: { seq: number }) {
   const { view, say, tape } = useJob();
-  const [result, setResult] = useState("");
+  const { register, getValues } = useForm({ defaultValues: { result: "" } });
   const end = (outcome: "kept" | "reverted") => {
     const { seq: _s, at: _a, who: _w, ...payload } = view.state.changes.find((c) => c.seq === seq)!;
+    const result = getValues("result").trim();
     say({
       type: "change",
       supersedes: seq,
       reason: outcome,
-      payload: { ...payload, outcome, ...(result.trim() ? { after: result.trim() } : {}) },
+      payload: { ...payload, outcome, ...(result ? { after: result } : {}) },
     });
   };
   const waiting = seq >= tape.pendingFrom;
   return (
     <span className="flex flex-wrap gap-1">
-      <input
-        className="input input-sm min-h-9 w-32"
-        placeholder="after"
-        aria-label="After the experiment"
-        value={result}
-        onChange={(e) => setResult(e.target.value)}
-      />
+      <input className="input input-sm min-h-9 w-32" placeholder="result" aria-label="After the experiment" {...register("result")} />
       <button className="btn btn-line btn-sm" disabled={waiting} onClick={() => end("kept")}>
         Kept
       </button>
@@ -252,7 +247,7 @@ function Approvals() {
   const open = openApprovals(view.state);
   const settled = view.state.approvals.filter((a) => a.answer !== "asked");
   return (
-    <Section title="The owner's yes" hint="work beyond the brief needs it first">
+    <Section title="Owner's approval" hint="needed before work that the agreement does not cover">
       <ul className="mb-2 space-y-1">
         {open.map((a) => (
           <li key={a.seq} className="flex flex-wrap items-center gap-3">

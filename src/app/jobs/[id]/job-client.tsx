@@ -5,7 +5,7 @@ import { useMemo, type ReactNode } from "react";
 import { JobProvider, type JobProviderProps } from "@/ui/frame/job-context";
 import type { InstrumentPort } from "@/ui/frame/instrument-port";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
-import type { JobEvent } from "@/core/job/events/event";
+import type { JobEvent } from "@/core/tape/events/event";
 import { sharedStream } from "./instrument-stream";
 import { workerSolver } from "@/workers/solver";
 import { workerSounds } from "@/workers/sounds";

@@ -5,6 +5,7 @@ import { useForm } from "react-hook-form";
 import { readCircuit } from "@/core/circuit/read";
 import { CircuitReading } from "@/ui/forms/circuit-reading";
 import { Field } from "@/ui/forms/section";
+import { CIRCUIT_FILES, FileField } from "@/ui/forms/file-field";
 
 interface Props {
   models: { id: number; maker: string; name: string; version: number }[];
@@ -46,7 +47,7 @@ export function NewJob({ models, owners, who }: Props) {
       const answer = (await response.json()) as { id?: number; error?: string; details?: { field?: string; message: string }[] };
       if (answer.id) return router.push(`/jobs/${answer.id}/intake`);
       for (const d of answer.details ?? []) if (d.field === "owner" || d.field === "amp") setError(d.field, { message: d.message });
-      setRefused(answer.error ?? "The server did not take it.");
+      setRefused(answer.error ?? "The server refused it.");
     } catch {
       setRefused("The server is not reached. What you typed is still here; try again.");
     }
@@ -69,12 +70,12 @@ export function NewJob({ models, owners, who }: Props) {
           ))}
         </datalist>
       </Field>
-      <Field label="How to reach them">
+      <Field label="Contact">
         <input className="input w-full" {...register("contact")} />
       </Field>
       <Field label="Circuit" className="sm:col-span-2">
         <select className="select w-full" {...register("model")}>
-          <option value="">none yet: voltages and reservoirs are named by hand</option>
+          <option value="">none yet: points and reservoirs are named by hand</option>
           {models.map((m) => (
             <option key={m.id} value={m.id}>
               {m.maker} {m.name}
@@ -85,14 +86,10 @@ export function NewJob({ models, owners, who }: Props) {
       </Field>
       {model === "file" && (
         <div className="sm:col-span-2">
-          <Field label="Circuit file (SPICE lines with Scutum's notes): pick it or paste it">
-            <input
-              type="file"
-              accept=".cir,.net,.txt,.sp"
-              className="file-input mb-2 w-full"
-              onChange={(e) => void e.target.files?.[0]?.text().then((t) => setValue("netlist", t))}
-            />
-          </Field>
+          <p className="mb-2 flex flex-wrap items-center gap-3 text-sm">
+            <FileField label="Choose a circuit file" accept={CIRCUIT_FILES} take={async (file) => setValue("netlist", await file.text())} />
+            or paste its text: SPICE lines with Scutum&apos;s notes
+          </p>
           <textarea
             aria-label="Circuit file text"
             className="textarea h-48 w-full font-mono text-xs"

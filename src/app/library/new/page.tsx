@@ -9,7 +9,7 @@ import { ModelClient } from "../model-client";
 
 export const metadata = { title: "New model · Scutum" };
 
-/** Empty, or begun from the nearest model: then nothing in it has been seen yet, and every part is assumed. */
+/** Empty, or started from the nearest model: then nothing in it has been seen yet, and every part is assumed. */
 export default async function NewModelPage({ searchParams }: { searchParams: Promise<{ from?: string }> }) {
   const { from } = await searchParams;
   if (from !== undefined && !/^\d{1,9}$/.test(from)) notFound();

@@ -1,19 +1,23 @@
 "use client";
 /** Bring-up: to full mains a stage at a time; a blown fuse isolated; the load, the mains side and the settling run beside it. */
 
+import { words } from "@/core/language/language";
+import dynamic from "next/dynamic";
 import { useState } from "react";
-import { wallVolts } from "@/core/circuit/line";
-import { isolationOpen } from "@/core/bring-up/isolation-state";
+import { wallVolts } from "@/core/circuit/mains-connection";
+import { isolationOpen } from "@/core/bring-up/fuse-isolation-state";
 import { Tabs } from "../../forms/tabs";
 import { useJob } from "../../frame/job-context";
 import { Findings } from "../findings";
-import { FuseIsolation } from "./fuse-isolation";
-import { Load } from "./load";
-import { MainsFrame } from "./mains-frame";
-import { Settling } from "./settling";
 import { Stages } from "./stages";
 import { useBringUp } from "./use-bring-up";
 import { WithoutCircuit } from "./without-circuit";
+
+// Each comes when its tab is opened.
+const FuseIsolation = dynamic(() => import("./fuse-isolation").then((m) => m.FuseIsolation));
+const Load = dynamic(() => import("./load").then((m) => m.Load));
+const MainsFrame = dynamic(() => import("./mains-frame").then((m) => m.MainsFrame));
+const Settling = dynamic(() => import("./settling").then((m) => m.Settling));
 
 export function BringUp() {
   const { view, settings } = useJob();
@@ -33,7 +37,7 @@ export function BringUp() {
           { id: "stages", name: "Stages", body: <Stages {...bench} /> },
           { id: "fuse", name: "Fuse and shorts", mark: open ? "▲" : undefined, body: <FuseIsolation {...bench} /> },
           { id: "load", name: "Speaker and load", body: <Load />, keep: true },
-          { id: "mains", name: "Mains side", body: <MainsFrame {...bench} />, keep: true },
+          { id: "mains", name: words("Mains side"), body: <MainsFrame {...bench} />, keep: true },
           { id: "settle", name: "Settling run", body: <Settling /> },
         ]}
       />

@@ -1,7 +1,7 @@
 "use client";
 /** Mains current and lamp of a stage: typed or taken from the instrument, and what they say. */
 
-import { useState } from "react";
+import { figure, words } from "@/core/language/language";
 import {
   corridorAt,
   glowOf,
@@ -14,10 +14,11 @@ import {
 } from "@/core/bring-up/corridor";
 import { lastChange } from "@/core/bring-up/stage-state";
 import type { BringUpStage } from "@/core/bring-up/stages";
-import { GLOWS, type Glow } from "@/core/job/events/words";
+import { GLOWS, type Glow } from "@/core/tape/events/words";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field } from "../../forms/section";
+import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 import { useInstruments } from "../../frame/use-instruments";
 import { VerdictMark } from "../../frame/verdict-mark";
@@ -31,33 +32,28 @@ export interface CurrentFormProps {
 }
 
 export function CurrentForm({ stage, prediction, lamps, lamp, setLamp }: CurrentFormProps) {
-  const { view, say, settings, energy } = useJob();
+  const { view, say, settings, energyKind } = useJob();
   const { mains } = useInstruments();
-  const [volts, setVolts] = useState("");
-  const [amps, setAmps] = useState("");
-  const [glow, setGlow] = useState<Glow | "">("");
-  const [refused, setRefused] = useState("");
   const throughLamp = view.state.power?.state === "on" ? view.state.power.through?.includes("lamp") === true : true;
   const last = view.state.mainsCurrents.findLast((c) => c.stage === stage.id && c.seq > lastChange(view.state));
   const judged = last?.amps !== undefined && prediction ? judgeCurrent(prediction.steps, last.volts, last.amps) : undefined;
   const lampSays = last?.glow && prediction?.lamp && !nearFull(last.volts, prediction) ? judgeGlow(last.glow, prediction.lamp) : undefined;
-  const live = energy.kind === "live";
+  const live = energyKind === "live";
 
-  function store(e: React.FormEvent) {
-    e.preventDefault();
+  const { field, onSubmit, refused } = useTypedForm({ volts: "", amps: "", glow: "" as Glow | "" }, ({ volts, amps, glow }) => {
     if (volts.trim() === "" && amps.trim() === "" && mains && live) {
       log(Math.round(mains.volts * 10) / 10, mains.amps, mains.lamp ? glowOf(mains.glow ?? 0) : undefined, mains.lamp);
       return;
     }
     const v = parseQuantity(volts, { unit: "V", decimal: settings.decimal });
     const a = parseQuantity(amps, { unit: "A", decimal: settings.decimal });
-    if (!v.ok) return setRefused(`Volts: ${v.why}; accepted: 115`);
-    if (v.quantity.value < 0 || v.quantity.value > 500) return setRefused(`Volts: ${v.quantity.echo}; accepted: 0 to 500 V`);
-    if (amps.trim() !== "" && !a.ok) return setRefused(`Amperes: ${a.why}; accepted: 0.28, 280m`);
-    if (a.ok && (a.quantity.value < 0 || a.quantity.value > 50)) return setRefused(`Amperes: ${a.quantity.echo}; accepted: 0 to 50 A`);
-    if (amps.trim() === "" && glow === "") return setRefused("The current, or how the lamp burns");
+    if (!v.ok) return `Volts: ${v.why}; accepted: 115`;
+    if (v.quantity.value < 0 || v.quantity.value > 500) return `Volts: ${v.quantity.echo}; accepted: 0 to 500 V`;
+    if (amps.trim() !== "" && !a.ok) return `Amperes: ${a.why}; accepted: ${figure("0.28")}, 280m`;
+    if (a.ok && (a.quantity.value < 0 || a.quantity.value > 50)) return `Amperes: ${a.quantity.echo}; accepted: 0 to 50 A`;
+    if (amps.trim() === "" && glow === "") return "Enter the current, or how the lamp burns";
     log(v.quantity.value, amps.trim() !== "" && a.ok ? a.quantity.value : undefined, glow || undefined, glow ? lamp : undefined);
-  }
+  });
   function log(v: number, a: number | undefined, g: Glow | undefined, watts: number | undefined) {
     say({
       type: "mains-current",
@@ -69,18 +65,14 @@ export function CurrentForm({ stage, prediction, lamps, lamp, setLamp }: Current
         ...(watts ? { lamp: watts } : {}),
       },
     });
-    setVolts("");
-    setAmps("");
-    setGlow("");
-    setRefused("");
   }
 
   const expected = prediction?.steps.at(-1);
   const here = mains && prediction ? corridorAt(prediction.steps, mains.volts) : undefined;
   const now = mains && live && prediction ? judgeCurrent(prediction.steps, mains.volts, mains.amps) : undefined;
   return (
-    <section aria-label="Mains current">
-      <h2 className="font-bold">Mains current</h2>
+    <section aria-label={words("Mains current")}>
+      <h2 className="font-bold">{words("Mains current")}</h2>
       {expected && (
         <p>
           A sound amp takes <strong>{formatQuantity(expected.amps, "A", 2)}</strong>{" "}
@@ -103,7 +95,7 @@ export function CurrentForm({ stage, prediction, lamps, lamp, setLamp }: Current
               ({formatQuantity(here.low, "A", 2)} to {formatQuantity(here.high, "A", 2)})
             </span>
           )}
-          {mains.fuse && <strong className="verdict-out block">The fuse has gone.</strong>}
+          {mains.fuse && <strong className="verdict-out block">The fuse has blown.</strong>}
           {now?.says && <span className={`block text-base ${now.stop ? "verdict-out font-bold" : ""}`}>{now.says}</span>}
         </p>
       )}
@@ -118,36 +110,28 @@ export function CurrentForm({ stage, prediction, lamps, lamp, setLamp }: Current
             )
           }
         >
-          Off, plug out: isolate what blew it
+          Switched off, plug out: find what blew it
         </button>
       )}
-      <form onSubmit={store} className="mt-2 flex flex-wrap items-end gap-2">
+      <form onSubmit={onSubmit} className="mt-2 flex flex-wrap items-end gap-2">
         <Field label="At the amp, V">
           <input
             className="input w-24 text-right"
             inputMode="decimal"
-            value={volts}
-            placeholder={mains && live ? String(mains.volts) : ""}
-            onChange={(e) => {
-              setVolts(e.target.value);
-              setRefused("");
-            }}
+            placeholder={mains && live ? figure(mains.volts) : ""}
+            {...field("volts")}
           />
         </Field>
         <Field label="Current, A">
           <input
             className="input w-24 text-right"
             inputMode="decimal"
-            value={amps}
-            placeholder={mains && live ? String(mains.amps) : ""}
-            onChange={(e) => {
-              setAmps(e.target.value);
-              setRefused("");
-            }}
+            placeholder={mains && live ? figure(mains.amps) : ""}
+            {...field("amps")}
           />
         </Field>
         <Field label="Lamp">
-          <select className="select w-28" value={glow} onChange={(e) => setGlow(e.target.value as Glow)}>
+          <select className="select w-28" {...field("glow")}>
             <option value="">none</option>
             {GLOWS.map((g) => (
               <option key={g}>{g}</option>
@@ -165,11 +149,7 @@ export function CurrentForm({ stage, prediction, lamps, lamp, setLamp }: Current
         </Field>
         <button className="btn">Log it</button>
       </form>
-      {refused && (
-        <p role="alert" className="text-sm text-error">
-          {refused}
-        </p>
-      )}
+      <Refused>{refused}</Refused>
       {throughLamp && lampDoubt(lamp, lamps) && <p className="mt-1 text-sm text-warning">▲ {lampDoubt(lamp, lamps)}.</p>}
       {last && (judged || lampSays) && (
         <p className="mt-1" data-testid="current-verdict">

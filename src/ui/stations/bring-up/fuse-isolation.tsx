@@ -1,13 +1,14 @@
 "use client";
 /** A blown fuse or a short isolated as a procedure: the test that splits the causes best, what each answer leaves, the proof. */
 
+import { tellsHowMuch } from "@/core/texts/diagnosis";
 import { useState } from "react";
-import { fuseGone, isolationAnswers } from "@/core/bring-up/isolation-state";
+import { fuseGone, isolationAnswers } from "@/core/bring-up/fuse-isolation-state";
 import { bucketOf } from "@/core/bring-up/ohm-outcome";
 import { formatQuantity } from "@/core/quantity/format";
 import { readOhms } from "@/core/quantity/ohms";
-import type { Isolation, NextTest } from "@/core/suspects/isolate";
-import { OneReading } from "../../forms/one-reading";
+import type { Isolation, NextTest } from "@/core/diagnosis/isolate";
+import { ReadingField } from "../../forms/reading-field";
 import { Field } from "../../forms/section";
 import { Gate } from "../../frame/gate";
 import { useJob } from "../../frame/job-context";
@@ -38,23 +39,23 @@ export function FuseIsolation({ wall, lamp, setLamp }: BringUpBench) {
   if (!wanted)
     return (
       <div className="max-w-3xl space-y-3">
-        <p className="text-2xl font-bold">No fuse has gone in this job.</p>
+        <p className="text-2xl font-bold">No fuse has blown in this job.</p>
         <p>
-          When one goes, or a lamp stays bright, this takes over: it knows what can blow the fuse of this amp, chooses the test that splits
-          those causes best for its effort and danger, and keeps what each answer leaves.
+          When one blows, or the series lamp stays bright, start here: Scutum lists what can blow the fuse of this amp, suggests the test
+          that tells most for its effort and danger, and keeps what each answer rules out.
         </p>
         <button className="btn btn-primary" onClick={() => say({ type: "observation", payload: { name: "fuse blows", conditions: {} } })}>
-          The fuse has gone
+          The fuse has blown
         </button>
       </div>
     );
   return (
     <div className="max-w-5xl space-y-4">
       <div className="flex flex-wrap items-end gap-3 text-sm">
-        <Field label="Power goes on">
+        <Field label="Power through">
           <select className="select w-52" value={with0} onChange={(e) => setWith(e.target.value as "lamp")}>
-            <option value="lamp">through a series lamp</option>
-            <option value="fuse">with a fuse alone</option>
+            <option value="lamp">a series lamp</option>
+            <option value="fuse">the fuse alone</option>
           </select>
         </Field>
         {with0 === "lamp" ? (
@@ -70,7 +71,7 @@ export function FuseIsolation({ wall, lamp, setLamp }: BringUpBench) {
           </Field>
         ) : (
           <p className="pb-2 text-warning">
-            ▲ Every power test may cost a fuse, and what lets it go burns a little more each time. A lamp is kinder.
+            ▲ Every power test may blow a fuse and damage the faulty part further. A series lamp limits that.
           </p>
         )}
       </div>
@@ -96,7 +97,7 @@ function Now({ isolation }: { isolation: Isolation }) {
   if (found && !again)
     return (
       <section aria-label="Result" className="rounded border border-base-300 bg-base-200 p-4">
-        <p className="soft text-sm">{Math.round(found.probability * 100)} % of what is left</p>
+        <p className="soft text-sm">{Math.round(found.probability * 100)} % probability</p>
         <p className="text-3xl font-bold">{capital(found.says)}</p>
         <p className="mt-1 text-lg">
           {found.refs.length > 0
@@ -106,26 +107,26 @@ function Now({ isolation }: { isolation: Isolation }) {
       </section>
     );
   const test: NextTest | undefined = again
-    ? { ...again, bits: 0, cost: 0, why: "the likeliest cause does not explain the answer" }
+    ? { ...again, bits: 0, cost: 0, why: "the most probable cause does not explain the answer" }
     : (next.find((t) => t.id === instead) ?? next[0]);
   if (!test)
     return (
       <p className="text-2xl font-bold">
-        No test is left that tells these apart. Part by part, then: one leg at a time, the likeliest first.
+        No test is left that tells these apart. Check them part by part, one leg lifted at a time, the most probable first.
       </p>
     );
   return (
     <section aria-label="Next test" className="rounded border border-base-300 bg-base-200 p-4">
       <p className="soft text-sm">
-        {again ? "once more" : `${test.bits.toFixed(1)} bits`}
+        {again ? "Repeat this test" : `This test ${tellsHowMuch(test.bits)}`}
         {doubtful && ": two answers contradict what the others leave"}
       </p>
       <p className="text-3xl font-bold">{test.what}</p>
       <p className="mt-1">{test.why}</p>
       {test.id.startsWith("power:") && (
         <p className="soft text-sm">
-          Power on above for ten seconds, no longer; look, then off, plug out, and answer. What the first second does counts for nothing:
-          everything cold draws a surge.
+          Switch on above for ten seconds at most; look, switch off, pull the plug, then answer. Ignore the first second: a cold amp draws a
+          surge.
         </p>
       )}
       <TestForm key={test.id} test={test} />
@@ -141,7 +142,8 @@ function TestForm({ test }: { test: NextTest }) {
     say({ type: "isolation-step", payload: { test: test.id, what: test.what, outcome, ...(ohms === undefined ? {} : { ohms }) } });
   const form =
     test.id.startsWith("ohm:") && test.expectedOhms !== undefined ? (
-      <OneReading
+      <ReadingField
+        button="Log it"
         label="Reading, Ω"
         hint={`a sound amp reads ${formatQuantity(test.expectedOhms, "Ω", 3)}`}
         take={(text) => {
@@ -175,7 +177,7 @@ function Proof({ isolation }: { isolation: Isolation }) {
   const steps = isolationAnswers(view.state);
   return (
     <section aria-label="Proof">
-      <h2 className="font-bold">The proof so far</h2>
+      <h2 className="font-bold">Results so far</h2>
       <ol className="mt-1 list-decimal space-y-2 pl-6">
         {isolation.proof.map((p) => {
           const step = steps.findLast((s) => s.test === p.test);
@@ -184,11 +186,7 @@ function Proof({ isolation }: { isolation: Isolation }) {
               <strong>{p.what}</strong>:{" "}
               {step?.ohms === undefined ? "" : `${step.ohms >= 1e9 ? "open" : formatQuantity(step.ohms, "Ω", 3)}, `}
               {p.outcome}.{" "}
-              {p.ruledOut.length > 0 ? (
-                <>So not: {p.ruledOut.join("; ")}.</>
-              ) : (
-                <span className="soft">It rules nothing out by itself.</span>
-              )}{" "}
+              {p.ruledOut.length > 0 ? <>Ruled out: {p.ruledOut.join("; ")}.</> : <span className="soft">It rules nothing out alone.</span>}{" "}
               <span className="soft">
                 {p.left.length} left{p.left.length <= 3 ? `: ${p.left.join("; ")}` : ""}.
               </span>{" "}
@@ -197,7 +195,7 @@ function Proof({ isolation }: { isolation: Isolation }) {
                   className="text-sm underline decoration-dotted underline-offset-4"
                   onClick={() => say({ type: "undo", supersedes: step.seq, reason: "answered wrongly", payload: {} })}
                 >
-                  Take back
+                  Undo
                 </button>
               )}
             </li>

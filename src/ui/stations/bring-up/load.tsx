@@ -1,7 +1,9 @@
 "use client";
 /** Speaker, cable and dummy load against the tap of the output transformer. */
 
+import { fixed } from "@/core/language/language";
 import { useState } from "react";
+import { useForm } from "react-hook-form";
 import { cableLoss, judgeCoil, judgeDummy, lineLoad, type LoadVerdict } from "@/core/bring-up/load";
 import { formatQuantity } from "@/core/quantity/format";
 import { isOverload, OPEN_OHMS } from "@/core/quantity/ohms";
@@ -17,23 +19,20 @@ export function Load() {
     typeof transformer?.params[k] === "number" ? [transformer.params[k]] : [],
   );
   const ampWatts = Number(view.circuit?.facts.watts) || 15;
-  const [form, setForm] = useState<Record<string, string>>({});
+  const { register, watch } = useForm({ defaultValues: { coil: "", dummy: "", watts: "", metres: "", square: "" } });
+  const typed = watch();
   const [tap, setTap] = useState(taps[0] ?? 8);
-  const number = (key: string, unit: "Ω" | "W" | undefined) => {
-    const text = form[key] ?? "";
+  const number = (key: keyof typeof typed, unit: "Ω" | "W" | undefined) => {
+    const text = typed[key];
     if (!text.trim()) return {};
     if (key === "coil" && isOverload(text)) return { value: OPEN_OHMS };
     const parsed = parseQuantity(text, { unit, decimal: settings.decimal });
     if (!parsed.ok) return { bad: `${parsed.why}; accepted: ${parsed.accepted}` };
     return parsed.quantity.value > 0 ? { value: parsed.quantity.value } : { bad: "above zero is wanted" };
   };
-  const field = (key: string, label: string, unit: "Ω" | "W" | undefined, width = "w-24") => (
+  const field = (key: keyof typeof typed, label: string, unit: "Ω" | "W" | undefined, width = "w-24") => (
     <Field label={label} error={number(key, unit).bad}>
-      <input
-        className={`input text-right ${width}`}
-        value={form[key] ?? ""}
-        onChange={(e) => setForm({ ...form, [key]: e.target.value })}
-      />
+      <input className={`input text-right ${width}`} {...register(key)} />
     </Field>
   );
   const coil = number("coil", "Ω").value;
@@ -108,7 +107,7 @@ export function Load() {
           {field("square", "Conductor, mm²", undefined)}
           {cable && (
             <p className="pb-2">
-              {formatQuantity(cable.ohms, "Ω", 2)}, {(100 * cable.share).toFixed(1)} % of the power stays in it
+              {formatQuantity(cable.ohms, "Ω", 2)}, {fixed(100 * cable.share, 1)} % of the power stays in it
               {cable.share > 0.1 && <span className="text-warning"> ▲ too thin for this length</span>}
             </p>
           )}

@@ -1,8 +1,9 @@
 "use client";
 /** The mains side in figures: tap and frequency against the wall, the fuse, a capacitor to chassis, step-down and isolation. */
 
-import { isLineConnected } from "@/core/circuit/line";
-import { useState } from "react";
+import { figure, words } from "@/core/language/language";
+import { isLineConnected } from "@/core/circuit/mains-connection";
+import { useForm } from "react-hook-form";
 import { chassisAmps, fuseFor, judgeFuse, largestToChassis, onLine, tapFor, transformerFor } from "@/core/bring-up/mains-frame";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -17,24 +18,28 @@ export function MainsFrame({ wall, solved }: BringUpBench) {
   const circuit = view.circuit!;
   const rated = circuit.mains;
   const direct = isLineConnected(circuit);
-  const [form, setForm] = useState<Record<string, string>>({});
-  const text = (key: string, usual = "") => form[key] ?? usual;
-  const number = (key: string, unit: "V" | "F" | "A" | undefined, usual?: string) => {
-    const parsed = parseQuantity(text(key, usual), { unit, decimal: settings.decimal });
+  const { register, watch } = useForm({
+    defaultValues: {
+      wall: figure(view.state.mainsVolts ?? wall),
+      hertz: figure(rated?.hertz ?? 50),
+      taps: "",
+      capacitor: "",
+      fuse: circuit.facts.fuse ?? "",
+    },
+  });
+  const typed = watch();
+  const number = (key: keyof typeof typed, unit: "V" | "F" | "A" | undefined) => {
+    const parsed = parseQuantity(typed[key], { unit, decimal: settings.decimal });
     return parsed.ok && parsed.quantity.value > 0 ? parsed.quantity.value : undefined;
   };
-  const field = (key: string, label: string, usual = "", width = "w-28") => (
+  const field = (key: keyof typeof typed, label: string, width = "w-28") => (
     <Field label={label}>
-      <input
-        className={`input text-right ${width}`}
-        value={text(key, usual)}
-        onChange={(e) => setForm({ ...form, [key]: e.target.value })}
-      />
+      <input className={`input text-right ${width}`} {...register(key)} />
     </Field>
   );
-  const now = number("wall", "V", String(view.state.mainsVolts ?? wall));
-  const hertz = number("hertz", undefined, String(rated?.hertz ?? 50));
-  const taps = text("taps")
+  const now = number("wall", "V");
+  const hertz = number("hertz", undefined);
+  const taps = typed.taps
     .split(/[\s,;]+/)
     .map(Number)
     .filter((n) => n > 0);
@@ -43,25 +48,26 @@ export function MainsFrame({ wall, solved }: BringUpBench) {
   const leak = farads && now && hertz ? chassisAmps(farads, now, hertz) : undefined;
   const limit = settings.limits.leakageAmps;
   const amps = solved.answer?.fullAmps;
-  const fitted = number("fuse", "A", circuit.facts.fuse ?? "");
+  const fitted = number("fuse", "A");
   const fuse = fitted && amps ? judgeFuse(fitted, amps) : undefined;
   return (
     <div className="max-w-4xl">
       <p className="soft mb-3 text-sm">
-        Wiring of the mains side is under local codes and, in many places, the work of a licensed person. Scutum computes and reminds; it
-        does not release anything.
+        {words(
+          "Mains wiring is subject to local codes and in many places reserved to licensed persons. Scutum computes and reminds; it approves nothing.",
+        )}
       </p>
       <Section
         title="Tap and frequency"
-        hint={rated ? `the circuit is for ${rated.volts} V ${rated.hertz} Hz` : "the circuit file says nothing of its mains"}
+        hint={rated ? `the circuit is for ${rated.volts} V ${rated.hertz} Hz` : words("the circuit file does not give its mains")}
       >
         <div className="flex flex-wrap items-end gap-4">
-          {field("wall", "At the amp's plug, V", String(view.state.mainsVolts ?? wall))}
-          {field("hertz", "Hertz", String(rated?.hertz ?? 50), "w-20")}
-          {!direct && field("taps", "Taps it has, V", "", "w-44")}
+          {field("wall", "At the amp's plug, V")}
+          {field("hertz", "Hertz", "w-20")}
+          {!direct && field("taps", "Taps it has, V", "w-44")}
           {judged && (
             <p className="flex-1 pb-2">
-              <VerdictMark verdict={judged.verdict} word /> {judged.why || "as it was made for"}
+              <VerdictMark verdict={judged.verdict} word /> {judged.why || "as it was built for"}
             </p>
           )}
         </div>
@@ -77,9 +83,9 @@ export function MainsFrame({ wall, solved }: BringUpBench) {
           </p>
         )}
       </Section>
-      <Section title="Fuse" hint="in the live, before the switch">
+      <Section title="Fuse" hint="in the live wire, before the switch">
         <div className="flex flex-wrap items-end gap-4">
-          {field("fuse", "Fitted, A", circuit.facts.fuse ?? "", "w-24")}
+          {field("fuse", "Fitted, A", "w-24")}
           <p className="flex-1 pb-2">
             {amps === undefined ? (
               <span className="soft">the working current is being solved</span>
@@ -98,17 +104,18 @@ export function MainsFrame({ wall, solved }: BringUpBench) {
       </Section>
       <Section title="Capacitor from line to chassis" hint={`limit of this shop ${formatQuantity(limit, "A", 2)}`}>
         <div className="flex flex-wrap items-end gap-4">
-          {field("capacitor", "Its size", "", "w-24")}
+          {field("capacitor", "Its size, F (47n)", "w-24")}
           <p className="flex-1 pb-2">
             {leak === undefined ? (
               <span className="soft">
                 {now && hertz
-                  ? `${formatQuantity(largestToChassis(limit, now, hertz), "F", 2)} passes as much as the limit.`
+                  ? `${formatQuantity(largestToChassis(limit, now, hertz), "F", 2)} passes as much as the limit allows.`
                   : "volts and hertz are wanted"}
               </span>
             ) : (
               <>
-                <VerdictMark verdict={leak <= limit ? "in" : "out"} word /> {formatQuantity(leak, "A", 2)} to whoever touches the chassis
+                <VerdictMark verdict={leak <= limit ? "in" : "out"} word /> {formatQuantity(leak, "A", 2)} through a person who touches the
+                chassis
                 {leak > limit && ": remove it, or fit a safety type where the chassis is earthed"}
               </>
             )}
@@ -125,7 +132,7 @@ export function MainsFrame({ wall, solved }: BringUpBench) {
             value={solved.answer?.fullVoltAmperes ? `${formatQuantity(solved.answer.fullVoltAmperes, undefined, 2)} VA` : "–"}
           />
           <Figure
-            name="Transformer, a third in hand"
+            name="Transformer, with a third to spare"
             value={solved.answer?.fullVoltAmperes ? `${transformerFor(solved.answer.fullVoltAmperes)} VA` : "–"}
           />
           <Figure name="Line" value={rated ? `${rated.volts} V ${rated.hertz} Hz` : "–"} />

@@ -1,11 +1,12 @@
 "use client";
 /** The mains at the amp as its instrument shows it, the dial of a variable transformer that listens, and the lamp in series. */
 
-import { useState } from "react";
-import { wallVolts } from "@/core/circuit/line";
+import { words } from "@/core/language/language";
+import { wallVolts } from "@/core/circuit/mains-connection";
 import { parseQuantity } from "@/core/quantity/parse";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { Section } from "../../forms/section";
+import { useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 import { useInstruments } from "../../frame/use-instruments";
 
@@ -16,28 +17,22 @@ const BRIGHT = 0.5;
 
 export function MainsInstrument() {
   const { view, settings, say } = useJob();
-  const { mains, send } = useInstruments();
+  const { mains, trouble, send } = useInstruments();
   const wall = wallVolts(view.circuit, settings.mainsVolts);
-  const [text, setText] = useState("");
-  const [refused, setRefused] = useState("");
-
-  function turn(e: React.FormEvent) {
-    e.preventDefault();
+  const { field, onSubmit, refused } = useTypedForm({ text: "" }, ({ text }) => {
     const parsed = parseQuantity(text, { unit: "V", decimal: settings.decimal });
-    if (!parsed.ok) return setRefused(`${parsed.why}; accepted: 115`);
+    if (!parsed.ok) return `${parsed.why}; accepted: 115`;
     const { value, echo } = parsed.quantity;
-    if (value < 0 || value > 1.1 * wall) return setRefused(`${echo}: accepted 0 to ${formatVolts(1.1 * wall)}`);
-    send({ tell: "set", mains: value });
-    setText("");
-    setRefused("");
-  }
+    if (value < 0 || value > 1.1 * wall) return `${echo}: accepted 0 to ${formatVolts(1.1 * wall)}`;
+    void send({ tell: "set", mains: value });
+  });
 
   if (!mains)
     return (
-      <Section title="Mains instrument">
+      <Section title={words("Mains instrument")}>
         <p className="soft">
-          None is heard. A variable transformer or a wattmeter that speaks the line protocol joins by the bridge; without one the volts are
-          typed into the guard.
+          None is connected. A variable transformer or wattmeter can be connected through the bridge program; without one, type the volts
+          into the field at the top.
         </p>
       </Section>
     );
@@ -45,25 +40,16 @@ export function MainsInstrument() {
     ? `${mains.lamp} W lamp ${(mains.glow ?? 0) < DARK ? "dark" : (mains.glow ?? 0) > BRIGHT ? "BRIGHT" : "glowing"}`
     : "no lamp";
   return (
-    <Section title="Mains instrument">
+    <Section title={words("Mains instrument")}>
       <p className="text-3xl font-bold tabular-nums" data-testid="mains-shows">
         {formatVolts(mains.volts)}, {formatQuantity(mains.amps, "A", 3)}
         <span className="soft text-lg font-normal"> at the amp; {lamp}</span>
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-2">
-        <form onSubmit={turn} className="flex items-end gap-2">
+        <form onSubmit={onSubmit} className="flex items-end gap-2">
           <label className="flex items-center gap-2 text-sm">
             Turn the dial to, V
-            <input
-              className="input w-28 text-right tabular-nums"
-              inputMode="decimal"
-              value={text}
-              aria-invalid={refused !== ""}
-              onChange={(e) => {
-                setText(e.target.value);
-                setRefused("");
-              }}
-            />
+            <input className="input w-28 text-right tabular-nums" inputMode="decimal" aria-invalid={refused !== ""} {...field("text")} />
           </label>
           <button className="btn">Turn</button>
         </form>
@@ -80,9 +66,9 @@ export function MainsInstrument() {
           Log these volts
         </button>
       </div>
-      {refused && (
+      {(refused || trouble) && (
         <p role="alert" className="text-sm text-error">
-          {refused}
+          {refused || `The instrument was not reached (${trouble}): turn the dial by hand.`}
         </p>
       )}
     </Section>

@@ -1,6 +1,7 @@
 "use client";
 /** What is read in a stage, each against what the model shows with these tubes out at the volts of the dial. */
 
+import { say } from "@/core/language/language";
 import { useEffect, useMemo, useState } from "react";
 import type { StagePrediction } from "@/core/bring-up/corridor";
 import { stageReadings } from "@/core/bring-up/stage-state";
@@ -8,11 +9,11 @@ import { judgeStageReading } from "@/core/bring-up/stage-reading";
 import type { BringUpStage } from "@/core/bring-up/stages";
 import type { Watch } from "@/core/bring-up/watches";
 import { envelopeOf, type Circuit } from "@/core/circuit/circuit";
-import { warmingSeconds } from "@/core/walk/warm";
-import { readingOf } from "@/core/instrument/held-reading";
-import { parseEntry } from "@/core/job/entry/entry";
+import { warmingSeconds } from "@/core/anatomy/warm-up";
 import { formatVolts } from "@/core/quantity/format";
-import { useJob } from "../../frame/job-context";
+import { ReadingField } from "../../forms/reading-field";
+import { useJob, useNow } from "../../frame/job-context";
+import { useTakeReading } from "../../frame/use-take-reading";
 import { useMeterAt } from "../../frame/use-meter-at";
 import { VerdictMark } from "../../frame/verdict-mark";
 
@@ -25,11 +26,15 @@ export function StageReadings({
   prediction?: StagePrediction;
   onMissing(points: string[]): void;
 }) {
-  const { view, say, entryContext, conditions, energy, now } = useJob();
+  const { view, energyKind } = useJob();
+  const reading = useTakeReading("bring-up");
+  const now = useNow();
   const { state } = view;
   const readings = useMemo(() => stageReadings(state, stage), [state, stage]);
   const readingOfWatch = (w: Watch) => readings.get(`${w.kind} ${w.point.toLowerCase()}`);
   const [at, setAt] = useState<string>();
+  /** Once a reading was typed here the field keeps the cursor. */
+  const [begun, setBegun] = useState(false);
   const watch = stage.watch.find((w) => w.point === at) ?? stage.watch.find((w) => !readingOfWatch(w)) ?? stage.watch[0];
   // Behind a lamp the wall says nothing: the volts at the amp are those that its own instrument showed.
   const ampVolts = state.mainsCurrents.findLast((c) => c.stage === stage.id)?.volts;
@@ -40,9 +45,7 @@ export function StageReadings({
   const missing = stage.watch.filter((w) => w.must && (!readingOfWatch(w) || judgedOf(w)?.verdict === "out")).map((w) => w.point);
   const key = missing.join();
   useEffect(() => onMissing(key ? key.split(",") : []), [key, onMissing]);
-  const [text, setText] = useState("");
-  const [refused, setRefused] = useState("");
-  const live = energy.kind === "live";
+  const live = energyKind === "live";
   // With every tube out there is nothing to warm.
   const heated = circuitTubes(view.circuit!).some((t) => !stage.without.includes(t));
   const warming = heated ? warmingSeconds(state.power, now) : 0;
@@ -50,58 +53,39 @@ export function StageReadings({
   if (!watch) return null;
 
   const full = prediction?.steps.at(-1);
-  function take(e: React.FormEvent) {
-    e.preventDefault();
-    if (text.trim() === "") {
-      if (live && warming > 0) return setRefused(`The tubes are warming up: ${warming} s more, or type what you read`);
-      const held = live && meter.steady ? readingOf(meter.hold, watch!.point, conditions, watch!.kind) : undefined;
-      if (!held) return setRefused(live ? "Not still yet: type it, or wait" : "The amp is not logged as on");
-      say({ type: "reading", payload: held });
-    } else {
-      const entry = parseEntry(`${watch!.point} ${watch!.kind === "acv" ? "ac" : "dc"} ${text}`, entryContext("bring-up"));
-      if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
-      say(...entry.drafts);
-    }
-    setText("");
-    setRefused("");
-    setAt(undefined);
+  function take(text: string) {
+    const { point, kind } = watch!;
+    if (text === "" && live && warming > 0) return { refused: say`The tubes are warming up: ${warming} s more, or type what you read` };
+    if (text === "" && !live) return { refused: "The amp is not logged as on" };
+    const refused = text === "" ? reading.held(meter.hold, point, kind, meter.steady) : reading.typed({ point, kind, text });
+    if (!refused) setAt(undefined);
+    setBegun(true);
+    return refused;
   }
   return (
     <section aria-label="Readings of this stage">
       <h2 className="font-bold">
         Readings{" "}
         <span className="soft text-sm font-normal">
-          {full ? `expected at ${formatVolts(full.mains)}; scaled to the dial when judged` : ""}
+          {full ? `expected at ${formatVolts(full.mains)}; judged at the dial's present voltage` : ""}
         </span>
       </h2>
-      <form onSubmit={take} className="mt-1 flex flex-wrap items-end gap-2">
-        <label className="basis-full text-lg" htmlFor="stage-reading">
-          <strong>{watch.label}</strong>
-          {watch.pin && `, ${watch.pin}`}, {watch.kind === "acv" ? "AC V" : "V"}
-        </label>
-        <input
-          id="stage-reading"
-          className="input h-14 w-40 text-right text-2xl tabular-nums"
-          inputMode="decimal"
-          autoComplete="off"
-          value={text}
-          aria-invalid={refused !== ""}
-          onChange={(e) => {
-            setText(e.target.value);
-            setRefused("");
-          }}
-        />
-        <button className="btn btn-primary h-14">Log it</button>
-        {meter.shows && live && (
-          <span data-testid="meter-here" data-steady={meter.steady && warming === 0} className={`text-sm ${meter.steady ? "" : "soft"}`}>
-            {meter.steady ? "●" : "○"} meter {meter.shows}
-            {warming > 0 ? `, warming up ${warming} s` : meter.steady ? ": Enter takes it" : ""}
-          </span>
-        )}
-      </form>
-      <p role="alert" className="min-h-5 text-sm text-error">
-        {refused}
-      </p>
+      <ReadingField
+        key={`${watch.kind} ${watch.point}`}
+        autoFocus={begun}
+        label={`${watch.label}${watch.pin ? `, ${watch.pin}` : ""}, ${watch.kind === "acv" ? "AC V" : "V"}`}
+        button="Log it"
+        empty
+        meter={
+          meter.shows && live
+            ? {
+                steady: meter.steady && warming === 0,
+                says: `${meter.steady ? "●" : "○"} Meter ${meter.shows}${warming > 0 ? say`, tubes warming up ${warming} s` : meter.steady ? ", steady: Enter logs it" : ", not steady yet"}`,
+              }
+            : undefined
+        }
+        take={take}
+      />
       <table className="table table-sm" aria-label="Readings of this stage">
         <thead>
           <tr>
@@ -122,7 +106,7 @@ export function StageReadings({
                   <button className="text-left underline decoration-dotted underline-offset-4" onClick={() => setAt(w.point)}>
                     {w.label}
                   </button>{" "}
-                  {w.must && <span className="soft text-xs">must</span>}
+                  {w.must && <span className="soft text-xs">required</span>}
                 </td>
                 <td className="text-right tabular-nums">{expected === undefined ? "–" : formatVolts(expected)}</td>
                 <td className="text-right font-bold tabular-nums">{r ? formatVolts(r.value) : ""}</td>

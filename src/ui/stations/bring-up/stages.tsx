@@ -1,26 +1,29 @@
 "use client";
 /** The stages of this amp: the one to do now is the biggest thing, with what it should show and when to stop. */
 
+import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import { stagesOf, stageFit, type BringUpStage } from "@/core/bring-up/stages";
 import { lastChange, stageResult } from "@/core/bring-up/stage-state";
-import { isolationOpen } from "@/core/bring-up/isolation-state";
+import { isolationOpen } from "@/core/bring-up/fuse-isolation-state";
 import { railLimits } from "@/core/bring-up/unloaded-stage";
-import type { Verdict } from "@/core/walk/expectation";
+import type { Verdict } from "@/core/expectation/expectation";
 import { formatVolts } from "@/core/quantity/format";
 import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
-import { CurrentChart } from "./current-chart";
-import { CurrentForm } from "./current-form";
-import { MainsInstrument } from "./mains-instrument";
 import { StageReadings } from "./stage-readings";
-import { StopSigns } from "./stop-signs";
 import type { BringUpBench } from "./use-bring-up";
 
 const MARK: Record<string, Verdict> = { passed: "in", stopped: "out", skipped: "watch", open: "none" };
 
+// Not the readings: what is still missing of them decides whether the stage can be passed.
+const CurrentForm = dynamic(() => import("./current-form").then((m) => m.CurrentForm), { ssr: false });
+const MainsInstrument = dynamic(() => import("./mains-instrument").then((m) => m.MainsInstrument), { ssr: false });
+const StopSigns = dynamic(() => import("./stop-signs").then((m) => m.StopSigns), { ssr: false });
+const CurrentChart = dynamic(() => import("./current-chart").then((m) => m.CurrentChart), { ssr: false });
+
 export function Stages({ wall, lamp, setLamp, solved }: BringUpBench) {
-  const { view, say, energy } = useJob();
+  const { view, say, energyKind } = useJob();
   const { state, circuit } = view;
   const oneAtATime = isolationOpen(state);
   const stages = useMemo(() => stagesOf(circuit!, { oneAtATime }), [circuit, oneAtATime]);
@@ -67,20 +70,20 @@ export function Stages({ wall, lamp, setLamp, solved }: BringUpBench) {
             ))}
           </ul>
           {before.length > 0 && (
-            <p className="mt-1 text-warning">▲ Not passed before it: {before.map((s) => s.title.toLowerCase()).join("; ")}.</p>
+            <p className="mt-1 text-warning">▲ Not passed yet: {before.map((s) => s.title.toLowerCase()).join("; ")}.</p>
           )}
           {on && stage.powered && fit.wantedIn.length > 0 && (
             <p className="mt-1 text-warning" role="alert">
-              ▲ {fit.wantedIn.join(", ")} {fit.wantedIn.length > 1 ? "are" : "is"} out, and this stage wants{" "}
+              ▲ {fit.wantedIn.join(", ")} {fit.wantedIn.length > 1 ? "are" : "is"} removed, and this stage wants{" "}
               {fit.wantedIn.length > 1 ? "them" : "it"} in: off, plug out, put {fit.wantedIn.length > 1 ? "them" : "it"} in, power on again.
             </p>
           )}
           {on && stage.powered && fit.wantedOut.length > 0 && (
             <p className="mt-1 text-warning" role="alert">
-              ▲ {fit.wantedOut.join(", ")} still in, by the tape: this stage is without. What is read now is another stage&apos;s.
+              ▲ {fit.wantedOut.join(", ")} still fitted, by the tape, and this stage is without. Readings taken now belong to another stage.
             </p>
           )}
-          {energy.kind === "live" && !stage.powered && <p className="mt-1 text-warning">▲ This is done with the plug out.</p>}
+          {energyKind === "live" && !stage.powered && <p className="mt-1 text-warning">▲ Do this with the plug out.</p>}
           <div className="mt-3 flex flex-wrap items-center gap-2">
             {doneOf(stage) === "passed" ? (
               <button className="btn btn-outline" onClick={() => result("open again")}>
@@ -100,7 +103,7 @@ export function Stages({ wall, lamp, setLamp, solved }: BringUpBench) {
               </>
             )}
             {missing.length > 0 && stage.powered && doneOf(stage) !== "passed" && (
-              <span className="soft text-sm">Still to be read, or out: {missing.join(", ")}</span>
+              <span className="soft text-sm">Still to be read, or out of band: {missing.join(", ")}</span>
             )}
           </div>
         </section>
@@ -146,8 +149,8 @@ function Rails({ wall, stage }: { wall: number; stage: BringUpStage }) {
     <section aria-label="Unloaded rails" className="rounded border border-warning p-3">
       {over.map((r) => (
         <p key={r.capacitor}>
-          <VerdictMark verdict={r.verdict} word /> <strong>{r.capacitor}</strong> {r.label}: {formatVolts(r.volts)} with nothing drawing
-          current, rated {formatVolts(r.rated)}. {r.verdict === "out" && `Turn no further than ${r.turnTo} V here, or put a load on.`}
+          <VerdictMark verdict={r.verdict} word /> <strong>{r.capacitor}</strong> {r.label}: {formatVolts(r.volts)} unloaded; rated{" "}
+          {formatVolts(r.rated)}. {r.verdict === "out" && `Turn no further than ${r.turnTo} V here, or connect a load.`}
         </p>
       ))}
     </section>

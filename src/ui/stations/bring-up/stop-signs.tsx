@@ -1,5 +1,6 @@
 /** When to stop in this stage, and what each sign means. */
 
+import { words } from "@/core/language/language";
 import type { StagePrediction } from "@/core/bring-up/corridor";
 import type { BringUpStage } from "@/core/bring-up/stages";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
@@ -12,20 +13,23 @@ export function StopSigns({ stage, prediction, wall }: { stage: BringUpStage; pr
     half
       ? [
           `More than ${formatQuantity(half.high, "A", 2)} at ${formatVolts(half.mains)}`,
-          "a short in what is in now: go no further, isolate it",
+          "a short in what is fitted now: go no further, find it",
         ]
-      : ["A current that climbs while the dial stands", "something conducts more and more: off"],
-    ["Lamp bright after the first second", "it limits a short: all that this stage added is suspect"],
+      : ["Current that rises while the dial stands still", "something conducts more and more: switch off"],
+    ["Lamp bright after the first second", "it limits a short: suspect what this stage added"],
     ...(withOutput
       ? ([
-          ["A plate that reddens", "no bias, or an open grid: off at once, tubes out"],
-          ["Blue light that fills a tube, or moves", "gas: that tube out"],
+          ["A plate that glows red", words("no bias, or an open grid: switch off at once, remove the tubes")],
+          [words("Blue light that fills a tube or moves"), words("gas: remove that tube")],
         ] as [string, string][])
       : []),
     ...(stage.id === "no-tubes"
-      ? ([["Hum and heat of the transformer with nothing in", "shorted turns: no fuse will mend that"]] as [string, string][])
+      ? ([[words("Hum and heat of the transformer with no tubes fitted"), "shorted turns: the transformer is faulty"]] as [
+          string,
+          string,
+        ][])
       : []),
-    ["Smell, smoke, a tick or a hiss from a can", "an electrolytic vents, a resistor goes: off, and stand back"],
+    ["Smell, smoke, a tick or a hiss from a can", "an electrolytic vents or a resistor burns: switch off and stand back"],
   ];
   return (
     <section aria-label="Stop when" className="text-sm">

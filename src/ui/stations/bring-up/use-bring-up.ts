@@ -1,7 +1,7 @@
 "use client";
 /** What each stage of this amp should show, solved off the main thread. */
 
-import type { BringUpPrediction } from "@/core/solver/bring-up";
+import type { BringUpPrediction } from "@/core/bring-up/predict-stages";
 import { useJob } from "../../frame/job-context";
 import { useAnswer, type Asked } from "../../frame/use-answer";
 

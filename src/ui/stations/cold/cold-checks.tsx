@@ -1,17 +1,21 @@
 "use client";
 /** Cold checks: resistances in circuit, controls, tubes, leakage, heaters; each against what the circuit makes of it. */
 
+import { words } from "@/core/language/language";
+import dynamic from "next/dynamic";
 import { useMemo } from "react";
 import { Tabs } from "../../forms/tabs";
 import { useJob } from "../../frame/job-context";
 import { useAnswer } from "../../frame/use-answer";
 import { Findings } from "../findings";
 import { NoCircuit } from "../no-circuit";
-import { Heaters } from "./heaters";
-import { Leakage } from "./leakage";
-import { Pots } from "./pots";
 import { Resistances } from "./resistances";
-import { TubeTests } from "./tube-tests";
+
+// Each comes when its tab is opened.
+const Heaters = dynamic(() => import("./heaters").then((m) => m.Heaters));
+const Leakage = dynamic(() => import("./leakage").then((m) => m.Leakage));
+const Pots = dynamic(() => import("./pots").then((m) => m.Pots));
+const TubeTests = dynamic(() => import("./tube-tests").then((m) => m.TubeTests));
 
 export function ColdChecks() {
   const { view, netlist } = useJob();
@@ -19,7 +23,7 @@ export function ColdChecks() {
     () => [
       { id: "ohms", name: "Resistances", body: <ResistanceList /> },
       { id: "pots", name: "Controls", body: <Pots />, keep: true },
-      { id: "tubes", name: "Tubes", body: <TubeTests />, keep: true },
+      { id: "tubes", name: words("Tubes"), body: <TubeTests />, keep: true },
       { id: "leaks", name: "Leakage", body: <Leakage />, keep: true },
       { id: "heaters", name: "Heaters", body: <Heaters /> },
     ],
@@ -28,7 +32,7 @@ export function ColdChecks() {
   if (!view.circuit || netlist === undefined)
     return (
       <>
-        <NoCircuit what="Resistances to expect need a circuit." />
+        <NoCircuit what="Expected resistances need a circuit." />
         <div className="mt-4">
           <TubeTests />
           <Findings station="cold-checks" />
@@ -46,7 +50,7 @@ export function ColdChecks() {
 function ResistanceList() {
   const { netlist, solver } = useJob();
   const { answer, progress, failed } = useAnswer(solver && netlist, (told) => solver!.cold(netlist!, told));
-  if (failed) return <p role="alert">The list could not be solved: {failed}</p>;
+  if (failed) return <p role="alert">The expected resistances could not be computed: {failed}</p>;
   if (!answer)
     return (
       <p role="status">

@@ -1,17 +1,18 @@
 "use client";
 /** Heaters: a series string with its ballast and where it is open; parallel heaters and the winding that feeds them. */
 
-import { useState } from "react";
+import { figure, fixed, words } from "@/core/language/language";
+import { useForm } from "react-hook-form";
 import type { HeaterWinding } from "@/core/circuit/circuit";
-import { latestReading } from "@/core/job/fold";
-import { parseEntry } from "@/core/job/entry/entry";
+import { latestReading } from "@/core/tape/fold";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { findOpen, heaterLoad, heaterString, judgeHeaterVolts, type HeaterString } from "@/core/supply/heaters";
-import { OneReading } from "../../forms/one-reading";
+import { ReadingField } from "../../forms/reading-field";
 import { Figure } from "../../forms/figure";
 import { Field, Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
+import { useTakeReading } from "../../frame/use-take-reading";
 import { VerdictMark } from "../../frame/verdict-mark";
 
 export function Heaters() {
@@ -54,8 +55,8 @@ function Series({ winding }: { winding: HeaterWinding }) {
         <p className="mt-1">{open.says}</p>
         {open.open && open.open !== "ballast" && (
           <p className="soft text-sm">
-            Live, the whole {Math.round(lineVolts)} V stand across its pins and nothing across the others: one more reason not to look for
-            it with the power on.
+            Live, the whole {Math.round(lineVolts)} V are across its pins and nothing across the others: do not look for it with the power
+            on.
           </p>
         )}
         {next && (
@@ -63,17 +64,17 @@ function Series({ winding }: { winding: HeaterWinding }) {
         )}
       </div>
       <dl className="mt-3 grid grid-cols-2 gap-x-6 gap-y-1 lg:grid-cols-4">
-        <Figure name="Heaters together" value={`${string.sum.toFixed(1)} V`} />
-        <Figure name="Left for the ballast" value={`${string.dropVolts.toFixed(1)} V`} />
+        <Figure name="Sum of the heaters" value={`${fixed(string.sum, 1)} V`} />
+        <Figure name="Voltage for the ballast" value={`${fixed(string.dropVolts, 1)} V`} />
         <Figure
           name="Ballast wanted"
           value={`${formatQuantity(string.ballastOhms, "Ω", 3)} (${formatQuantity(string.ballastFits, "Ω", 2)} exists)`}
         />
-        <Figure name="It burns" value={`${string.ballastWatts.toFixed(1)} W: fit ${string.ballastRating} W`} />
-        <Figure name="Fitted" value={string.fitted === undefined ? "not in the file" : formatQuantity(string.fitted, "Ω", 3)} />
+        <Figure name="Ballast power" value={`${fixed(string.ballastWatts, 1)} W: fit ${figure(string.ballastRating)} W`} />
+        <Figure name="Ballast fitted" value={string.fitted === undefined ? "not in the file" : formatQuantity(string.fitted, "Ω", 3)} />
         <Figure
           name="String current"
-          value={`${(string.stringAmps * 1000).toFixed(0)} mA, heaters at ${Math.round(string.heaterShare * 100)} %`}
+          value={`${fixed(string.stringAmps * 1000, 0)} mA, heaters at ${Math.round(string.heaterShare * 100)} %`}
         />
         <Figure
           name="Cold, whole string"
@@ -101,7 +102,7 @@ function Series({ winding }: { winding: HeaterWinding }) {
               <td>
                 {e.tube} {e.type}
               </td>
-              <td className="text-right">{e.volts}</td>
+              <td className="text-right">{figure(e.volts)}</td>
               <td className="text-right">{formatQuantity(e.coldOhms, "Ω", 2)}</td>
               <td className="text-right">{read.has(e.tube) ? formatQuantity(read.get(e.tube)!, "Ω", 3) : ""}</td>
             </tr>
@@ -117,25 +118,21 @@ const expectedOf = (s: HeaterString, name: string) => s.elements.find((e) => e.t
 
 /** One resistance, typed. */
 function OhmField({ point, expected }: { point: string; expected: number }) {
-  const { say, entryContext } = useJob();
+  const reading = useTakeReading("cold-checks");
   return (
-    <OneReading
+    <ReadingField
+      button="Log it"
       label={`${point}, Ω`}
       hint={`about ${formatQuantity(expected, "Ω", 2)} cold; OL when the meter shows overload`}
-      take={(text) => {
-        const entry = parseEntry(`${point} ohm ${text}`, entryContext("cold-checks"));
-        if (!entry.ok) return { refused: `${entry.why}. Accepted: ${entry.accepted}, or OL`, keep: true };
-        say(...entry.drafts);
-        return undefined;
-      }}
+      take={(text) => reading.typed({ point, kind: "ohm", text })}
     />
   );
 }
 
 function Parallel({ winding }: { winding: HeaterWinding }) {
   const { view, settings } = useJob();
-  const [rated, setRated] = useState("");
-  const [volts, setVolts] = useState("");
+  const { register, watch } = useForm({ defaultValues: { rated: "", volts: "" } });
+  const { rated, volts } = watch();
   const amps = parseQuantity(rated, { unit: "A", decimal: settings.decimal });
   const load = heaterLoad(view.circuit!, winding, rated.trim() && amps.ok && amps.quantity.value > 0 ? amps.quantity.value : undefined);
   const typed = parseQuantity(volts, { unit: "V", decimal: settings.decimal });
@@ -143,21 +140,19 @@ function Parallel({ winding }: { winding: HeaterWinding }) {
   const at = volts.trim() && typed.ok ? typed.quantity.value : logged;
   const judged = at === undefined ? undefined : judgeHeaterVolts(load.volts, at);
   return (
-    <Section title={`Winding ${winding.name}`} hint={`${load.volts} V, ${winding.tubes.join(", ")}`}>
+    <Section title={`Winding ${winding.name}`} hint={`${figure(load.volts)} V, ${winding.tubes.join(", ")}`}>
       <div className="flex flex-wrap items-end gap-6">
         <p className="text-2xl font-bold">
-          {load.amps.toFixed(2)} A <span className="soft text-base font-normal">{load.watts.toFixed(1)} W, all tubes in</span>
+          {fixed(load.amps, 2)} A{" "}
+          <span className="soft text-base font-normal">
+            {fixed(load.watts, 1)} {words("W, all tubes in")}
+          </span>
         </p>
         <Field label="Winding rated, A" error={rated.trim() && !amps.ok ? amps.why : undefined}>
-          <input className="input w-24 text-right" value={rated} onChange={(e) => setRated(e.target.value)} />
+          <input className="input w-24 text-right" {...register("rated")} />
         </Field>
         <Field label="Heater volts read" error={volts.trim() && !typed.ok ? typed.why : undefined}>
-          <input
-            className="input w-24 text-right"
-            value={volts}
-            placeholder={logged === undefined ? "" : String(logged)}
-            onChange={(e) => setVolts(e.target.value)}
-          />
+          <input className="input w-24 text-right" placeholder={logged === undefined ? "" : figure(logged)} {...register("volts")} />
         </Field>
         {judged && (
           <p>
@@ -174,8 +169,8 @@ function Parallel({ winding }: { winding: HeaterWinding }) {
         </p>
       ))}
       <p className="soft mt-1 text-sm">
-        {load.elements.map((e) => `${e.tube} ${e.type} ${e.amps} A`).join(", ")}. In its place a heater cannot be read: the winding lies
-        across it with less than an ohm.
+        {load.elements.map((e) => `${e.tube} ${e.type} ${figure(e.amps)} A`).join(", ")}. A heater cannot be measured in its socket: the
+        winding in parallel has less than an ohm.
       </p>
     </Section>
   );

@@ -1,45 +1,33 @@
 "use client";
 /** Leakage of coupling capacitors with one leg lifted: ohms from the volts, and what that does to the grid it feeds. */
 
-import { useState } from "react";
+import { figure, fixed, words } from "@/core/language/language";
 import type { Element } from "@/core/circuit/circuit";
-import { latestReading } from "@/core/job/fold";
-import { describePart } from "@/core/job/part-words";
+import { latestReading } from "@/core/tape/fold";
+import { describePart } from "@/core/circuit/part-words";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { eitherOf, judgeLeak } from "@/core/supply/leakage";
-import { couplings, gridLeakOf } from "@/core/walk/couplings";
+import { couplings, gridLeakOf } from "@/core/anatomy/couplings";
 import { Section } from "../../forms/section";
+import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
 
 export function Leakage() {
-  const { view, say, conditions, settings, energy } = useJob();
-  const [text, setText] = useState<Record<string, string>>({});
-  const [refused, setRefused] = useState<Record<string, string>>({});
+  const { view, energyKind } = useJob();
   const { circuit, state, rows } = view;
   if (!circuit) return null;
   const list = couplings(circuit);
   const sourceOf = (c: Element) => Math.max(0, ...c.nodes.map((n) => rows.find((r) => r.point.node === n)?.expected?.volts ?? 0));
 
-  function take(c: Element, source: number) {
-    const parsed = parseQuantity(text[c.name] ?? "", { unit: "V", decimal: settings.decimal });
-    const no = (why: string) => setRefused({ ...refused, [c.name]: why });
-    if (!parsed.ok) return no(`${parsed.why}; accepted: 0.4, 31m`);
-    const volts = parsed.quantity.value;
-    if (volts < 0 || (source > 0 && volts > source))
-      return no(`${parsed.quantity.echo}: accepted 0 to the ${formatVolts(source)} on the other side`);
-    say({ type: "reading", payload: { point: c.name, kind: "leak", value: volts, digits: parsed.quantity.digits, conditions } });
-    setText({ ...text, [c.name]: "" });
-    setRefused({ ...refused, [c.name]: "" });
-  }
   const example = list.map((c) => ({ c, leak: gridLeakOf(circuit, c), source: sourceOf(c) })).find((x) => x.leak && x.source > 0);
   return (
-    <Section title="Leakage of coupling capacitors" hint="the far leg lifted, the meter from it to chassis, power on">
+    <Section title="Leakage of coupling capacitors" hint="lift the leg on the grid side, meter from it to chassis, power on">
       <p className="mb-2 max-w-3xl">
-        The leg is lifted on an amp that is <strong>proven dead</strong>; then power on, and the volts at the lifted leg are read as a live
-        point with a 10 MΩ meter.{" "}
-        {energy.kind !== "live" && <span className="soft">The amp is not on now: a reading logged here is one that was taken before.</span>}
+        The leg is lifted on an amp that is <strong>proven dead</strong>; then switch on and read the volts at the lifted leg with a 10 MΩ
+        meter, as at any live point.{" "}
+        {energyKind !== "live" && <span className="soft">The amp is not on now: log here only what you read while it was on.</span>}
       </p>
       {example && <WhyNotInCircuit source={example.source} ohms={example.leak!.ohms} name={example.c.name} />}
       <table className="table table-sm" aria-label="Coupling capacitors">
@@ -67,40 +55,14 @@ export function Leakage() {
                 <td className="text-right tabular-nums">{source > 0 ? formatVolts(source) : "–"}</td>
                 <td className="text-right tabular-nums">{leak ? formatQuantity(leak.ohms, "Ω", 3) : "–"}</td>
                 <td>
-                  <form
-                    className="flex items-center gap-2"
-                    onSubmit={(e) => {
-                      e.preventDefault();
-                      take(c, source);
-                    }}
-                  >
-                    <input
-                      className="input input-sm min-h-10 w-24 text-right"
-                      aria-label={`Volts at the lifted leg of ${c.name}`}
-                      aria-invalid={!!refused[c.name]}
-                      value={text[c.name] ?? ""}
-                      placeholder={reading ? String(reading.value) : ""}
-                      onChange={(e) => {
-                        setText({ ...text, [c.name]: e.target.value });
-                        setRefused({ ...refused, [c.name]: "" });
-                      }}
-                    />
-                    <button className="btn btn-sm min-h-10" disabled={!(text[c.name] ?? "").trim()}>
-                      Log
-                    </button>
-                  </form>
-                  {refused[c.name] && (
-                    <span role="alert" className="block text-xs text-error">
-                      {refused[c.name]}
-                    </span>
-                  )}
+                  <LiftedLeg name={c.name} source={source} shown={reading?.value} />
                 </td>
                 <td>
                   {judged ? (
                     <>
                       <VerdictMark verdict={judged.verdict} word />{" "}
                       <span className="text-xs">
-                        {Number.isFinite(judged.ohms) ? `leaks through ${formatQuantity(judged.ohms, "Ω", 2)}` : "no leak to be seen"}
+                        {Number.isFinite(judged.ohms) ? `leaks through ${formatQuantity(judged.ohms, "Ω", 2)}` : "no leak measurable"}
                         {judged.why && `, ${judged.why}`}
                       </span>
                     </>
@@ -117,13 +79,42 @@ export function Leakage() {
   );
 }
 
+/** The volts at one lifted leg, as evidence of a leak; at most what stands on the other side. */
+function LiftedLeg({ name, source, shown }: { name: string; source: number; shown?: number }) {
+  const { say, conditions, settings } = useJob();
+  const { field, onSubmit, refused, typed } = useTypedForm({ text: "" }, ({ text }) => {
+    const parsed = parseQuantity(text, { unit: "V", decimal: settings.decimal });
+    if (!parsed.ok) return `${parsed.why}; accepted: ${figure("0.4")}, 31m`;
+    const { value, digits, echo } = parsed.quantity;
+    if (value < 0 || (source > 0 && value > source)) return `${echo}: accepted 0 to the ${formatVolts(source)} on the other side`;
+    say({ type: "reading", payload: { point: name, kind: "leak", value, digits, conditions } });
+  });
+  return (
+    <>
+      <form className="flex items-center gap-2" onSubmit={onSubmit}>
+        <input
+          className="input input-sm min-h-10 w-24 text-right"
+          aria-label={`Volts at the lifted leg of ${name}`}
+          aria-invalid={refused !== ""}
+          placeholder={shown === undefined ? "" : figure(shown)}
+          {...field("text")}
+        />
+        <button className="btn btn-sm min-h-10" disabled={!typed.text.trim()}>
+          Log
+        </button>
+      </form>
+      <Refused>{refused}</Refused>
+    </>
+  );
+}
+
 /** The same volts on a grid follow from a leak or from grid current: in circuit nobody can tell. */
 function WhyNotInCircuit({ source, ohms, name }: { source: number; ohms: number; name: string }) {
   const either = eitherOf(source, ohms, 1);
   return (
     <p className="soft mb-3 max-w-3xl text-sm">
       Why not in circuit: one volt on the grid behind {name} is a leak of {formatQuantity(either.leakOhms, "Ω", 2)}, or a sound capacitor
-      and {either.gridMicroamps.toFixed(1)} µA of grid current from a gassy tube. An ohmmeter with 0.3 V sees neither.
+      and {fixed(either.gridMicroamps, 1)} {words("µA of grid current from a gassy tube. An ohmmeter with 0.3 V sees neither.")}
     </p>
   );
 }

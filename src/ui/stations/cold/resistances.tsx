@@ -2,13 +2,13 @@
 /** The resistance list, one reading at a time: typed or taken from the meter, against what the circuit makes of it. */
 
 import { useState } from "react";
-import { latestReading } from "@/core/job/fold";
-import { parseEntry } from "@/core/job/entry/entry";
-import { readingOf } from "@/core/instrument/held-reading";
+import { latestReading } from "@/core/tape/fold";
 import { OPEN_OHMS } from "@/core/quantity/ohms";
 import { formatQuantity } from "@/core/quantity/format";
-import { COLD_GROUPS, judgeCold, judgeHalves, type ColdCheck } from "@/core/walk/cold-check";
+import { COLD_GROUPS, judgeCold, judgeHalves, type ColdCheck } from "@/core/cold/cold-check";
+import { ReadingField } from "../../forms/reading-field";
 import { useJob } from "../../frame/job-context";
+import { useTakeReading } from "../../frame/use-take-reading";
 import { useMeterAt } from "../../frame/use-meter-at";
 import { VerdictMark } from "../../frame/verdict-mark";
 
@@ -20,45 +20,34 @@ const GROUP: Record<ColdCheck["group"], string> = {
 };
 
 export function Resistances({ checks }: { checks: ColdCheck[] }) {
-  const { view, say, entryContext, conditions, energy } = useJob();
+  const { view, energyKind } = useJob();
+  const reading = useTakeReading("cold-checks");
   const [at, setAt] = useState<string>();
-  const [text, setText] = useState("");
-  const [refused, setRefused] = useState("");
   const readingAt = (c: ColdCheck) => latestReading(view.state, c.point, "ohm");
   const check = checks.find((c) => c.point === at) ?? checks.find((c) => !readingAt(c)) ?? checks[0]!;
-  const meter = useMeterAt(check.point, "ohm", undefined, undefined, energy.kind === "live");
+  const meter = useMeterAt(check.point, "ohm", undefined, undefined, energyKind === "live");
 
   function onward() {
-    setText("");
-    setRefused("");
     const from = checks.indexOf(check);
     setAt(
       [...checks.slice(from + 1), ...checks.slice(0, from)].find((c) => !readingAt(c))?.point ?? checks[(from + 1) % checks.length]!.point,
     );
   }
-  function take(e: React.FormEvent) {
-    e.preventDefault();
-    if (text.trim() === "") {
-      const held = meter.over
-        ? { point: check.point, kind: "ohm" as const, value: OPEN_OHMS, digits: 1, conditions }
-        : meter.steady
-          ? readingOf(meter.hold, check.point, conditions, "ohm")
-          : undefined;
-      if (!held) return setRefused(meter.shows ? "Not still yet" : "Type the ohms, or OL for overload");
-      say({ type: "reading", payload: held });
-      return onward();
-    }
-    const entry = parseEntry(`${check.point} ohm ${text}`, entryContext("cold-checks"));
-    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}, or OL`);
-    say(...entry.drafts);
-    onward();
+  function take(text: string) {
+    const { point } = check;
+    // An overload is a reading too: the part is open, or the meter's range ends below it.
+    const typed = text === "" && meter.over ? "OL" : text;
+    if (typed === "" && !meter.shows) return { refused: "Type the resistance in ohms, or OL for overload" };
+    const refused =
+      typed === "" ? reading.held(meter.hold, point, "ohm", meter.steady) : reading.typed({ point, kind: "ohm", text: typed });
+    if (!refused) onward();
+    return refused;
   }
-  const reading = readingAt(check);
+  const last = readingAt(check);
   const taken = checks.filter((c) => readingAt(c)).length;
   return (
     <>
-      <form
-        onSubmit={take}
+      <section
         aria-label="What to measure now"
         className="grid items-center gap-4 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_15rem]"
       >
@@ -82,55 +71,41 @@ export function Resistances({ checks }: { checks: ColdCheck[] }) {
           </p>
           <p className="soft text-sm">
             {check.marked !== undefined && Math.abs(check.marked - check.expected) > 0.02 * check.marked
-              ? `Marked ${ohms(check.marked)}; out of circuit it reads that, here ${check.beside.slice(0, 4).join(", ") || "the rest"} lies beside it.`
+              ? `Marked ${ohms(check.marked)}; in circuit ${check.beside.slice(0, 4).join(", ") || "the rest"} is in parallel with it.`
               : check.marked !== undefined
-                ? "Nothing lies beside it: in circuit it reads its own value."
+                ? "Nothing in parallel: in circuit it reads its own value."
                 : ""}
             {check.soon !== undefined && ` Climbs as the capacitors charge: about ${ohms(check.soon)} after two seconds.`}
           </p>
-          {reading && (
+          {last && (
             <p className="mt-1">
-              Read {ohms(reading.value)} <Verdict check={check} value={reading.value} />
+              Read {ohms(last.value)} <Verdict check={check} value={last.value} />
             </p>
           )}
         </div>
-        <div>
-          <label className="text-sm" htmlFor="ohms">
-            Reading, Ω
-          </label>
-          <input
-            id="ohms"
-            className="input h-16 w-full text-right tabular-nums text-3xl"
-            autoComplete="off"
-            value={text}
-            aria-invalid={refused !== ""}
-            onChange={(e) => {
-              setText(e.target.value);
-              setRefused("");
-            }}
-          />
-          {(meter.shows || meter.over) && (
-            <p
-              data-testid="meter-here"
-              data-steady={meter.steady || meter.over}
-              className={`text-sm ${meter.steady || meter.over ? "" : "soft"}`}
-            >
-              {meter.steady || meter.over ? "●" : "○"} meter {meter.over ? "overload" : meter.shows}
-              {meter.steady || meter.over ? ": Enter takes it" : ", not still yet"}
-            </p>
-          )}
-          <p role="alert" className="min-h-5 text-sm text-error">
-            {refused}
-          </p>
-        </div>
-      </form>
+        <ReadingField
+          key={check.point}
+          autoFocus={at !== undefined}
+          label="Reading, Ω (OL for overload)"
+          empty
+          meter={
+            meter.shows || meter.over
+              ? {
+                  steady: meter.steady || meter.over,
+                  says: `${meter.steady || meter.over ? "●" : "○"} Meter ${meter.over ? "overload" : meter.shows}${meter.steady || meter.over ? ": Enter logs it" : ", not steady yet"}`,
+                }
+              : undefined
+          }
+          take={take}
+        />
+      </section>
       <Halves checks={checks} />
       <table className="table table-sm mt-3" aria-label="Resistances">
         <thead>
           <tr>
             <th>Where</th>
             <th></th>
-            <th className="text-right">Alone</th>
+            <th className="text-right">Out of circuit</th>
             <th className="text-right">In circuit</th>
             <th className="text-right">Read</th>
             <th>Verdict</th>

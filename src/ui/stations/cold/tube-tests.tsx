@@ -1,12 +1,13 @@
 "use client";
 /** Tube tests: shorts, emission, transconductance against new and reject, or a swap with a known good one. */
 
-import { useState } from "react";
+import { fixed, words } from "@/core/language/language";
 import { envelopeOf } from "@/core/circuit/circuit";
 import { judgeTubeTest, SWAP_RESULTS, TEST_METHODS, type SwapResult, type TestMethod } from "@/core/tubes/judge-test";
 import { findTubeType, gmLimits } from "@/core/tubes/library";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../../forms/section";
+import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
 
@@ -14,32 +15,33 @@ export function TubeTests() {
   const { view, say, settings, conditions } = useJob();
   const tubes = (view.circuit?.elements ?? []).filter((e) => e.tube ?? e.rectifierTube);
   const first = tubes.find((t) => !view.state.tubeTests.some((x) => x.tube === t.name)) ?? tubes[0];
-  const [tube, setTube] = useState<string>();
-  const [chosen, setMethod] = useState<TestMethod>("transconductance");
-  const [figure, setFigure] = useState("");
-  const [unit, setUnit] = useState<"percent" | "gm">("percent");
-  const [shorts, setShorts] = useState("not tested");
-  const [swap, setSwap] = useState<SwapResult>("the same");
-  const [refused, setRefused] = useState("");
-  const name = tube ?? first?.name ?? "";
+  const usual = {
+    tube: "",
+    method: "transconductance" as TestMethod,
+    figure: "",
+    unit: "percent" as "percent" | "gm",
+    shorts: "not tested",
+    swap: "the same" as SwapResult,
+  };
+  const { field, onSubmit, refused, typed, form } = useTypedForm(usual, store);
+  const name = typed.tube || (first?.name ?? "");
   const element = tubes.find((t) => t.name === name);
   const type = element?.tube ?? element?.rectifierTube ?? findTubeType(name);
   // A rectifier has no transconductance.
   const methods = TEST_METHODS.filter((m) => m !== "transconductance" || type?.kind !== "rectifier");
-  const method = methods.includes(chosen) ? chosen : "emission";
+  const method = methods.includes(typed.method) ? typed.method : "emission";
   const limits = type && gmLimits(type);
   const wantsFigure = method === "transconductance" || method === "emission";
 
-  function store(e: React.FormEvent) {
-    e.preventDefault();
-    if (!name.trim()) return setRefused("Which tube?");
+  function store({ figure, unit, shorts, swap, ...rest }: typeof usual): string | Partial<typeof usual> {
+    if (!name.trim()) return words("Which tube?");
     let value: number | undefined;
     if (wantsFigure) {
       const parsed = parseQuantity(figure, { decimal: settings.decimal });
-      if (!parsed.ok) return setRefused(`${parsed.why}; accepted: ${unit === "percent" ? "85" : "9.5"}`);
+      if (!parsed.ok) return `${parsed.why}; accepted: ${unit === "percent" ? "85" : fixed(9.5, 1)}`;
       value = parsed.quantity.value;
       const most = unit === "percent" ? 250 : 60;
-      if (value < 0 || value > most) return setRefused(`Read ${figure}; accepted: 0 to ${most} ${unit === "percent" ? "%" : "mA/V"}`);
+      if (value < 0 || value > most) return `Read ${figure}; accepted: 0 to ${most} ${unit === "percent" ? "%" : "mA/V"}`;
     }
     const percent = unit === "percent" || method === "emission" ? value : undefined;
     const gm = unit === "gm" && method === "transconductance" ? value : undefined;
@@ -59,16 +61,15 @@ export function TubeTests() {
         ? [{ type: "reading", payload: { point: element.name, kind: "gm", value: Math.round(judged.percent), conditions } } as const]
         : []),
     );
-    setFigure("");
-    setRefused("");
-    setTube(undefined);
+    // The next tube is likely tested in the same way.
+    return { ...rest, unit, shorts, swap, tube: "" };
   }
   return (
     <Section title="Tubes" hint="power off; output tubes stay hot for minutes">
-      <form onSubmit={store} className="mb-4 flex flex-wrap items-end gap-3 rounded border border-base-300 bg-base-200 p-4">
+      <form onSubmit={onSubmit} className="mb-4 flex flex-wrap items-end gap-3 rounded border border-base-300 bg-base-200 p-4">
         <Field label="Tube">
           {tubes.length > 0 ? (
-            <select className="select w-44" value={name} onChange={(e) => setTube(e.target.value)}>
+            <select className="select w-44" value={name} onChange={(e) => form.setValue("tube", e.target.value)}>
               {tubes.map((t) => (
                 <option key={t.name} value={t.name}>
                   {t.name} {(t.tube ?? t.rectifierTube)!.type}
@@ -76,11 +77,11 @@ export function TubeTests() {
               ))}
             </select>
           ) : (
-            <input className="input w-32" value={tube ?? ""} placeholder="V1" onChange={(e) => setTube(e.target.value)} />
+            <input className="input w-32" placeholder="V1" {...field("tube")} />
           )}
         </Field>
         <Field label="How">
-          <select className="select w-44" value={method} onChange={(e) => setMethod(e.target.value as TestMethod)}>
+          <select className="select w-44" value={method} onChange={(e) => form.setValue("method", e.target.value as TestMethod)}>
             {methods.map((m) => (
               <option key={m}>{m}</option>
             ))}
@@ -89,17 +90,9 @@ export function TubeTests() {
         {wantsFigure && (
           <Field label="Figure">
             <span className="flex gap-1">
-              <input
-                className="input h-12 w-24 text-right text-xl"
-                inputMode="decimal"
-                value={figure}
-                onChange={(e) => {
-                  setFigure(e.target.value);
-                  setRefused("");
-                }}
-              />
+              <input className="input h-12 w-24 text-right text-xl" inputMode="decimal" {...field("figure")} />
               {method === "transconductance" ? (
-                <select className="select h-12 w-28" aria-label="Unit" value={unit} onChange={(e) => setUnit(e.target.value as "gm")}>
+                <select className="select h-12 w-28" aria-label="Unit" {...field("unit")}>
                   <option value="percent">% of new</option>
                   <option value="gm">mA/V</option>
                 </select>
@@ -111,7 +104,7 @@ export function TubeTests() {
         )}
         {method === "substitution" && (
           <Field label="With a known good one the amp is">
-            <select className="select w-36" value={swap} onChange={(e) => setSwap(e.target.value as SwapResult)}>
+            <select className="select w-36" {...field("swap")}>
               {SWAP_RESULTS.map((s) => (
                 <option key={s}>{s}</option>
               ))}
@@ -119,7 +112,7 @@ export function TubeTests() {
           </Field>
         )}
         <Field label="Shorts">
-          <select className="select w-44" value={shorts} onChange={(e) => setShorts(e.target.value)}>
+          <select className="select w-44" {...field("shorts")}>
             {["not tested", "none", "heater–cathode", "grid–cathode", "grid–screen", "plate–screen", "plate–plate"].map((s) => (
               <option key={s}>{s}</option>
             ))}
@@ -128,7 +121,7 @@ export function TubeTests() {
         <button className="btn btn-primary h-12">Log the test</button>
         {limits && method === "transconductance" && (
           <p className="soft basis-full text-sm">
-            {type!.type}: new {limits.fresh} mA/V, reject below {limits.reject.toFixed(1)} mA/V by its published data sheet
+            {type!.type}: new {limits.fresh} mA/V, reject below {fixed(limits.reject, 1)} mA/V by its published data sheet
           </p>
         )}
         {method === "emission" && type?.kind !== "rectifier" && (
@@ -136,11 +129,7 @@ export function TubeTests() {
             Emission alone never clears a tube: a diode test says nothing of gas, noise or transconductance.
           </p>
         )}
-        {refused && (
-          <p role="alert" className="basis-full text-error">
-            {refused}
-          </p>
-        )}
+        <Refused className="basis-full">{refused}</Refused>
       </form>
       {view.state.tubeTests.length === 0 ? (
         <p className="soft">No tube tested yet. Shorts first: a shorted tube can take the tester and the amp with it.</p>

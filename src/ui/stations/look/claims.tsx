@@ -2,17 +2,17 @@
 /** Work that is said to have been done, against dates and findings. */
 
 import { useMemo } from "react";
-import { checkClaims, type ClaimCheck } from "@/core/job/claims";
-import type { Verdict } from "@/core/walk/expectation";
+import { checkClaims, type ClaimCheck } from "@/core/inspection/claims";
+import type { Verdict } from "@/core/expectation/expectation";
 import { Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
 
 const MARK: Record<ClaimCheck["says"], Verdict> = {
-  "borne out": "in",
+  confirmed: "in",
   contradicted: "out",
-  "nothing speaks for it": "watch",
-  "not dated": "none",
+  "no evidence": "watch",
+  "no date codes": "none",
 };
 
 export function Claims() {
@@ -20,7 +20,7 @@ export function Claims() {
   const checks = useMemo(() => checkClaims(view.state), [view.state]);
   if (checks.length === 0) return null;
   return (
-    <Section title="Said to have been done" hint="a claim is checked, not believed">
+    <Section title="Earlier work as claimed" hint="checked against date codes and findings">
       <ul className="space-y-2">
         {checks.map((c) => (
           <li key={c.claim} className="flex gap-3">
@@ -34,7 +34,7 @@ export function Claims() {
                   {e}
                 </span>
               ))}
-              {c.says !== "borne out" && <span className="soft block text-sm">Look at: {c.look}</span>}
+              {c.says !== "confirmed" && <span className="soft block text-sm">Look at: {c.look}</span>}
             </span>
           </li>
         ))}

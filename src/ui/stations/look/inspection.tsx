@@ -1,14 +1,17 @@
 "use client";
 /** The inspection list of this amp, one item at a time, by keyboard: sound, found, not there. */
 
+import { words } from "@/core/language/language";
 import { useMemo, useRef, useState } from "react";
 import { briefAllows } from "@/core/job/brief-allows";
-import { dateAmp } from "@/core/job/dating";
-import { SEVERITIES, type Severity } from "@/core/job/events/words";
-import { INSPECTION_GROUPS, inspectionList, type InspectionItem } from "@/core/job/inspection";
+import { dateAmp } from "@/core/inspection/dating";
+import { SEVERITIES } from "@/core/tape/events/words";
+import { INSPECTION_GROUPS, type InspectionItem } from "@/core/inspection/inspected";
+import { inspectionList } from "@/core/inspection/inspection";
 import { questionFor } from "@/core/job/work-list";
-import type { Verdict } from "@/core/walk/expectation";
+import type { Verdict } from "@/core/expectation/expectation";
 import { Field } from "../../forms/section";
+import { useTypedForm } from "../../forms/typed-form";
 import { PhotoField, Thumbnail } from "../../forms/photo-field";
 import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
@@ -16,9 +19,9 @@ import { VerdictMark } from "../../frame/verdict-mark";
 const MARK: Record<string, Verdict> = { sound: "in", found: "watch", "not there": "in" };
 
 export function Inspection() {
-  const { view, say, now } = useJob();
+  const { view, say } = useJob();
   const { state, circuit } = view;
-  const year = new Date(now).getFullYear();
+  const year = new Date().getFullYear();
   const items = useMemo(() => {
     const made = dateAmp(state.dateCodes, {
       from: Number(circuit?.facts.from) || undefined,
@@ -83,7 +86,7 @@ export function Inspection() {
       {item ? (
         <>
           <p className="soft text-sm" aria-live="polite">
-            {items.length - left.length} of {items.length} looked at · {item.group} · {item.why}
+            {items.length - left.length} of {items.length} looked at · {words(item.group)} · {item.why}
           </p>
           <p className="text-3xl font-bold">{capital(item.place)}</p>
           <p className="mt-1 text-lg">{item.look}.</p>
@@ -115,7 +118,7 @@ export function Inspection() {
             const own = items.filter((i) => i.group === group);
             return own.length === 0 ? null : (
               <div key={group} className="mb-2">
-                <h3 className="soft text-sm">{group}</h3>
+                <h3 className="soft text-sm">{words(group)}</h3>
                 <ul>
                   {own.map((i) => (
                     <li key={i.id}>
@@ -148,20 +151,21 @@ const short = (text: string) => (text.length > 120 ? `${text.slice(0, 118)}…` 
 /** What was found, drafted from the item: place, words, severity, action, and whether the brief covers it. */
 function Draft({ item, done, cancel }: { item: InspectionItem; done(): void; cancel(): void }) {
   const { view, say } = useJob();
-  const [place, setPlace] = useState(item.place.length > 40 ? "" : item.place);
-  const [text, setText] = useState(item.finding.text);
-  const [severity, setSeverity] = useState<Severity>(item.finding.severity);
-  const [action, setAction] = useState(item.finding.action);
   const [photos, setPhotos] = useState<string[]>([]);
-  const allowed = briefAllows(view.state.brief, action, `${place} ${item.place}`, severity);
-  const [chosen, setBrief] = useState<"allowed" | "ask">();
-  const brief = chosen ?? allowed.brief;
-  const [refused, setRefused] = useState("");
+  const usual = {
+    place: item.place.length > 40 ? "" : item.place,
+    text: item.finding.text,
+    severity: item.finding.severity,
+    action: item.finding.action,
+    chosen: "" as "allowed" | "ask" | "",
+  };
+  const { field, onSubmit, refused, typed, form } = useTypedForm(usual, store);
+  const allowed = briefAllows(view.state.brief, typed.action, `${typed.place} ${item.place}`, typed.severity);
+  const brief = typed.chosen || allowed.brief;
 
-  function store(e: React.FormEvent) {
-    e.preventDefault();
+  function store({ place, text, severity, action }: typeof usual): string | void {
+    if (!text.trim()) return "What was found?";
     const where = place.trim() || item.place.slice(0, 190);
-    if (!text.trim()) return setRefused("What was found?");
     const what = action.trim();
     say(
       { type: "inspection", payload: { item: item.id, what: `${item.place.slice(0, 100)}: ${short(item.look)}`, result: "found" } },
@@ -182,26 +186,26 @@ function Draft({ item, done, cancel }: { item: InspectionItem; done(): void; can
     done();
   }
   return (
-    <form className="mt-3 grid grid-cols-2 gap-3 lg:grid-cols-6" onSubmit={store}>
+    <form className="mt-3 grid grid-cols-2 gap-3 lg:grid-cols-6" onSubmit={onSubmit}>
       <Field label="Place" className="lg:col-span-2">
-        <input className="input w-full" value={place} placeholder={item.place.slice(0, 40)} onChange={(e) => setPlace(e.target.value)} />
+        <input className="input w-full" placeholder={item.place.slice(0, 40)} {...field("place")} />
       </Field>
       <Field label="Finding" className="lg:col-span-4" error={refused}>
-        <input autoFocus className="input w-full" value={text} onChange={(e) => setText(e.target.value)} />
+        <input autoFocus className="input w-full" {...field("text")} />
       </Field>
-      <Field label="How bad">
-        <select className="select w-full" value={severity} onChange={(e) => setSeverity(e.target.value as Severity)}>
+      <Field label="Severity">
+        <select className="select w-full" {...field("severity")}>
           {SEVERITIES.map((s) => (
             <option key={s}>{s}</option>
           ))}
         </select>
       </Field>
       <Field label="Suggested action" className="lg:col-span-3">
-        <input className="input w-full" value={action} onChange={(e) => setAction(e.target.value)} />
+        <input className="input w-full" {...field("action")} />
       </Field>
-      <Field label="The brief" className="lg:col-span-2">
-        <select className="select w-full" value={brief} onChange={(e) => setBrief(e.target.value as "ask")}>
-          <option value="allowed">allows it</option>
+      <Field label="Agreement with the owner" className="lg:col-span-2">
+        <select className="select w-full" value={brief} onChange={(e) => form.setValue("chosen", e.target.value as "allowed" | "ask")}>
+          <option value="allowed">covers it</option>
           <option value="ask">ask the owner</option>
         </select>
         <span className="soft mt-1 block text-xs">{allowed.why}</span>

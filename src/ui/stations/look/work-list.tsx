@@ -6,7 +6,7 @@ import { Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 
 const SAYS: Record<WorkItem["stands"], string> = {
-  allowed: "the brief allows it",
+  allowed: "agreed",
   "to be asked": "ask the owner",
   asked: "asked, no answer yet",
   yes: "owner says yes",
@@ -25,8 +25,8 @@ export function WorkList() {
           <tr>
             <th>Where</th>
             <th>What to do</th>
-            <th>How bad</th>
-            <th>The brief</th>
+            <th>Severity</th>
+            <th>Agreement with the owner</th>
           </tr>
         </thead>
         <tbody>

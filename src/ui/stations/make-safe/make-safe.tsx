@@ -2,15 +2,16 @@
 /** Make safe: the next step of the proof is the biggest thing; every reservoir is read twice, meter and tool proved around it. */
 
 import { formatVolts } from "@/core/quantity/format";
-import type { ProofStep } from "@/core/job/proof";
-import { useJob } from "../../frame/job-context";
+import type { ProofStep } from "@/core/safety/proof";
+import { useEnergy, useJob } from "../../frame/job-context";
 import { clockTime, energyWords, stepWords } from "../../frame/words";
 import { Planner } from "./planner";
 import { NameReservoir, Reservoirs } from "./reservoirs";
 import { StepForm } from "./step-form";
 
 export function MakeSafe() {
-  const { energy, settings, say } = useJob();
+  const { settings, say } = useJob();
+  const { energy } = useEnergy();
   if (energy.kind === "live") {
     return (
       <div className="space-y-3">

@@ -1,13 +1,14 @@
 "use client";
 /** The discharge planner: which resistor, where to clip it on and in which order, and whether the tool at hand is good enough. */
 
+import { typedNumber } from "@/core/language/language";
 import { useMemo, useState } from "react";
-import type { ReservoirState } from "@/core/job/proof";
+import type { ReservoirState } from "@/core/safety/proof";
 import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import { planDischarge } from "@/core/supply/discharge-planner";
-import type { ClipOn } from "@/core/supply/discharge-sequence";
-import { rebound } from "@/core/supply/discharge-tool";
+import { planDischarge } from "@/core/safety/discharge-planner";
+import type { ClipOn } from "@/core/safety/discharge-sequence";
+import { rebound } from "@/core/safety/discharge-tool";
 import { Field } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
@@ -26,7 +27,7 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
   const larger = (a: number, b: number) => (Math.abs(a) > Math.abs(b) ? a : b);
   const most = reservoirs.map((r) => larger(r.volts ?? 0, full.get(r.name) ?? 0));
   const volts = charged ? reservoirs.map((r, i) => r.volts ?? most[i]!) : most;
-  const seconds = Number((text.seconds ?? "10").replace(",", "."));
+  const seconds = typedNumber(text.seconds ?? "10");
   const key = JSON.stringify([volts.map((v) => Math.round(v)), most.map((v) => Math.round(v)), tool, seconds]);
   const plan = useMemo(() => {
     const ordered = reservoirs.flatMap((r) => view.reservoirs.find((x) => x.name === r.name) ?? []);

@@ -1,12 +1,13 @@
 "use client";
 /** The reservoirs with their readings, what ties them together, and naming one by hand. */
 
-import { useMemo, useState } from "react";
-import type { ReservoirState } from "@/core/job/proof";
+import { useMemo } from "react";
+import type { ReservoirState } from "@/core/safety/proof";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import { tiesOf, type Tie } from "@/core/supply/isolation";
+import { tiesOf, type Tie } from "@/core/safety/separate-reservoirs";
 import { Field } from "../../forms/section";
+import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 import { clockTime } from "../../frame/words";
 
@@ -68,7 +69,11 @@ function ReservoirRow({ r, tie }: { r: ReservoirState; tie?: Tie }) {
 
 /** Why its reading cannot be taken from another's. */
 function tieWords(tie: Tie): string {
-  const bleed = !tie.bled ? "nothing bleeds it" : tie.bleedLostBy.length > 0 ? `bled only by way of ${tie.bleedLostBy.join(", ")}` : "";
+  const bleed = !tie.bled
+    ? "no bleeder: it will not discharge by itself"
+    : tie.bleedLostBy.length > 0
+      ? `bled only by way of ${tie.bleedLostBy.join(", ")}`
+      : "";
   if (tie.first) return ["the largest", bleed].filter(Boolean).join("; ");
   if (tie.behind.length > 0) return [`behind ${tie.behind.join(", ")}, which is open`, bleed].filter(Boolean).join("; ");
   if (!tie.joined) return ["a supply of its own", bleed].filter(Boolean).join("; ");
@@ -78,52 +83,32 @@ function tieWords(tie: Tie): string {
 
 export function NameReservoir() {
   const { say, settings, view } = useJob();
-  const [form, setForm] = useState({ name: "", farads: "", volts: "" });
-  const [refused, setRefused] = useState("");
-  function add(e: React.FormEvent) {
-    e.preventDefault();
-    const farads = parseQuantity(form.farads, { unit: "F", decimal: settings.decimal });
-    const volts = parseQuantity(form.volts, { unit: "V", decimal: settings.decimal });
-    if (!form.name.trim()) return setRefused("It wants a name: C1, big can");
-    if (!farads.ok) return setRefused(`Size: ${farads.why}; accepted: 32u, 100uF`);
-    if (!volts.ok) return setRefused(`Voltage: ${volts.why}; accepted: 450`);
-    if (farads.quantity.value < 1e-9 || farads.quantity.value > 1)
-      return setRefused(`Size: read ${farads.quantity.echo}; accepted: 1 nF to 1 F`);
-    if (volts.quantity.value < 0 || volts.quantity.value > 3000)
-      return setRefused(`Voltage: read ${volts.quantity.echo}; accepted: 0 to 3000 V`);
-    say({ type: "reservoir", payload: { name: form.name.trim(), farads: farads.quantity.value, volts: volts.quantity.value } });
-    setForm({ name: "", farads: "", volts: "" });
-    setRefused("");
-  }
+  const { field, onSubmit, refused } = useTypedForm({ name: "", farads: "", volts: "" }, (typed) => {
+    const farads = parseQuantity(typed.farads, { unit: "F", decimal: settings.decimal });
+    const volts = parseQuantity(typed.volts, { unit: "V", decimal: settings.decimal });
+    const name = typed.name.trim();
+    if (!name) return "Give it a name: C1, big can";
+    if (!farads.ok) return `Size: ${farads.why}; accepted: 32u, 100uF`;
+    if (!volts.ok) return `Voltage: ${volts.why}; accepted: 450`;
+    if (farads.quantity.value < 1e-9 || farads.quantity.value > 1) return `Size: read ${farads.quantity.echo}; accepted: 1 nF to 1 F`;
+    if (volts.quantity.value < 0 || volts.quantity.value > 3000) return `Voltage: read ${volts.quantity.echo}; accepted: 0 to 3000 V`;
+    say({ type: "reservoir", payload: { name, farads: farads.quantity.value, volts: volts.quantity.value } });
+  });
   return (
     <details open={view.reservoirs.length === 0}>
       <summary className="cursor-pointer py-2 text-sm">Name a reservoir by hand</summary>
-      <form className="flex flex-wrap items-end gap-3 text-sm" onSubmit={add}>
+      <form className="flex flex-wrap items-end gap-3 text-sm" onSubmit={onSubmit}>
         <Field label="Name">
-          <input className="input w-36" value={form.name} onChange={(e) => setForm({ ...form, name: e.target.value })} />
+          <input className="input w-36" {...field("name")} />
         </Field>
         <Field label="Size">
-          <input
-            className="input w-28"
-            placeholder="32u"
-            value={form.farads}
-            onChange={(e) => setForm({ ...form, farads: e.target.value })}
-          />
+          <input className="input w-28" placeholder="32u" {...field("farads")} />
         </Field>
         <Field label="Rated, V">
-          <input
-            className="input w-24"
-            placeholder="450"
-            value={form.volts}
-            onChange={(e) => setForm({ ...form, volts: e.target.value })}
-          />
+          <input className="input w-24" placeholder="450" {...field("volts")} />
         </Field>
         <button className="btn">Add</button>
-        {refused && (
-          <p role="alert" className="text-error">
-            {refused}
-          </p>
-        )}
+        <Refused>{refused}</Refused>
       </form>
     </details>
   );

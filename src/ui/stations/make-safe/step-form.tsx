@@ -1,15 +1,17 @@
 "use client";
 /** The form of one step of the proof: a reading, the meter on a known source, the tool across the meter. */
 
-import { useRef, useState } from "react";
-import { parseEntry } from "@/core/job/entry/entry";
-import type { ProofStep } from "@/core/job/proof";
+import { useState } from "react";
+import { useForm } from "react-hook-form";
+import { dischargeDraft } from "@/core/entry/measurement-lines";
+import { meterCheckDraft } from "@/core/entry/power-lines";
+import type { ProofStep } from "@/core/safety/proof";
 import { readOhms } from "@/core/quantity/ohms";
-import { toolProved } from "@/core/supply/discharge-tool";
+import { toolProved } from "@/core/safety/discharge-tool";
 import { formatQuantity } from "@/core/quantity/format";
-import { parseQuantity } from "@/core/quantity/parse";
-import { OneReading } from "../../forms/one-reading";
+import { ReadingField } from "../../forms/reading-field";
 import { Field } from "../../forms/section";
+import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 import { useTool } from "./tool";
 
@@ -27,25 +29,20 @@ export function StepForm({ step }: { step: ProofStep }) {
 }
 
 function ReadingForm({ step }: { step: Exclude<ProofStep, { do: "unplug" | "name-reservoirs" | "tool" }> }) {
-  const { say, entryContext } = useJob();
-  const [text, setText] = useState("");
-  const [known, setKnown] = useState("9");
-  const [refused, setRefused] = useState("");
-  const field = useRef<HTMLInputElement>(null);
-  const submit = (e: React.FormEvent) => {
-    e.preventDefault();
-    const line = step.do === "meter" ? `meter ${text} ${known} known source` : `${step.reservoir} ${text}`;
-    // A reservoir named by hand may have spaces in its name; the entry line has no way to say that.
+  const { say, settings } = useJob();
+  const { field, onSubmit, refused, typed, form } = useTypedForm({ text: "", known: "9" }, ({ text, known }) => {
     const entry =
-      "reservoir" in step && /\s/.test(step.reservoir) ? byHand(step.reservoir, text) : parseEntry(line, entryContext("make-safe"));
-    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
+      step.do === "meter"
+        ? meterCheckDraft({ read: text, known, source: "known source" }, settings.decimal)
+        : dischargeDraft(step.reservoir, text, settings.decimal);
+    if (!entry.ok) return `${entry.why}. Accepted: ${entry.accepted}`;
     say(...entry.drafts);
-    setText("");
-    field.current?.focus();
-  };
+    form.setFocus("text");
+    return { known };
+  });
   const wait = step.do === "read" ? step.wait : 0;
   return (
-    <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={submit}>
+    <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={onSubmit}>
       {step.do === "discharge" && (
         <p className="basis-full">
           Through the tool, never a screwdriver: a plain short draws a spark and harms the capacitor. One hand; the clip on chassis first.
@@ -72,23 +69,13 @@ function ReadingForm({ step }: { step: Exclude<ProofStep, { do: "unplug" | "name
       )}
       {step.do === "meter" && (
         <Field label="Known source, V">
-          <input className="input h-14 w-28 text-right tabular-nums text-xl" value={known} onChange={(e) => setKnown(e.target.value)} />
+          <input className="input h-14 w-28 text-right tabular-nums text-xl" {...field("known")} />
         </Field>
       )}
       <Field label={step.do === "meter" ? "Meter reads, V" : "Reading, V"}>
-        <input
-          ref={field}
-          autoFocus
-          className="input h-14 w-40 text-right tabular-nums text-2xl"
-          inputMode="decimal"
-          value={text}
-          onChange={(e) => {
-            setText(e.target.value);
-            setRefused("");
-          }}
-        />
+        <input autoFocus className="input h-14 w-40 text-right tabular-nums text-2xl" inputMode="decimal" {...field("text")} />
       </Field>
-      <button className="btn btn-primary h-14" disabled={text.trim() === ""}>
+      <button className="btn btn-primary h-14" disabled={typed.text.trim() === ""}>
         Log it
       </button>
       {wait > 0 && (
@@ -102,28 +89,19 @@ function ReadingForm({ step }: { step: Exclude<ProofStep, { do: "unplug" | "name
           Dielectric absorption brings voltage back. A reading sooner than a minute after the first does not count as the second.
         </p>
       )}
-      {refused && (
-        <p role="alert" className="basis-full text-error">
-          {refused}
-        </p>
-      )}
+      <Refused className="basis-full">{refused}</Refused>
     </form>
   );
-}
-
-function byHand(reservoir: string, text: string): ReturnType<typeof parseEntry> {
-  const parsed = parseQuantity(text, { unit: "V" });
-  if (!parsed.ok) return { ok: false, read: text, why: parsed.why, accepted: parsed.accepted };
-  return { ok: true, echo: "", drafts: [{ type: "discharge-reading", payload: { reservoir, volts: parsed.quantity.value } }] };
 }
 
 /** No terminal within reach: said once, with the reason. */
 function CannotRead({ reservoir }: { reservoir: string }) {
   const { say } = useJob();
-  const [reason, setReason] = useState<string>();
-  if (reason === undefined)
+  const [asking, setAsking] = useState(false);
+  const { register, watch, getValues, reset } = useForm({ defaultValues: { reason: "" } });
+  if (!asking)
     return (
-      <button type="button" className="btn btn-ghost h-14 text-sm" onClick={() => setReason("")}>
+      <button type="button" className="btn btn-ghost h-14 text-sm" onClick={() => setAsking(true)}>
         Cannot be read…
       </button>
     );
@@ -132,19 +110,20 @@ function CannotRead({ reservoir }: { reservoir: string }) {
       <Field label={`Why ${reservoir} cannot be read`}>
         <input
           className="input h-14 w-64"
-          value={reason}
           placeholder="potted under the choke"
-          onChange={(e) => setReason(e.target.value)}
+          // It lies inside the form of the reading, which Enter would take.
           onKeyDown={(e) => e.key === "Enter" && e.preventDefault()}
+          {...register("reason")}
         />
       </Field>
       <button
         type="button"
         className="btn h-14"
-        disabled={reason.trim().length < 3}
+        disabled={watch("reason").trim().length < 3}
         onClick={() => {
-          say({ type: "reservoir-unread", payload: { reservoir, reason: reason.trim() } });
-          setReason(undefined);
+          say({ type: "reservoir-unread", payload: { reservoir, reason: getValues("reason").trim() } });
+          reset();
+          setAsking(false);
         }}
       >
         Leave it unproven
@@ -176,7 +155,7 @@ function ToolForm({ when }: { when: "before" | "after" }) {
           : "It may have gone open while it bled: then the next use would do nothing."}{" "}
         Made with <strong>{formatQuantity(tool.ohms, "Ω", 2)}</strong> (set below).
       </p>
-      <OneReading label="Tool reads, Ω" take={take} />
+      <ReadingField button="Log it" label="Tool reads, Ω" take={take} />
     </>
   );
 }

@@ -2,7 +2,7 @@
 /** The discharge tool of this bench: kept in the browser, because it hangs on the wall and not on a job. */
 
 import { useSyncExternalStore } from "react";
-import type { Tool } from "@/core/supply/discharge-tool";
+import type { Tool } from "@/core/safety/discharge-tool";
 
 const KEY = "scutum-discharge-tool";
 /** Until the technician says otherwise. */

@@ -1,12 +1,14 @@
 "use client";
 /** A fault that comes and goes: what provokes it and where, when it showed itself, and the soak that says whether it is cured. */
 
-import { useState } from "react";
-import { PROVOKED_BY, PROVOKED_RESPONSES, type ProvokedBy, type ProvokedResponse } from "@/core/job/events/words";
-import { strongestOf, warmthOf } from "@/core/job/occurrences";
+import { words } from "@/core/language/language";
+import { useRef, useState } from "react";
+import { PROVOKED_BY, PROVOKED_RESPONSES, type ProvokedBy, type ProvokedResponse } from "@/core/tape/events/words";
+import { strongestOf, warmthOf } from "@/core/intermittent/occurrences";
 import { formatQuantity } from "@/core/quantity/format";
 import { readOhms } from "@/core/quantity/ohms";
 import { Field, Section } from "../../forms/section";
+import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 import { dayTime } from "../../frame/words";
 import { Soak } from "./soak";
@@ -27,35 +29,30 @@ export function ComesAndGoes() {
 /** It showed itself: with what there was of warmth, mains and activity. */
 function Showed() {
   const { view, say, conditions } = useJob();
-  const [what, setWhat] = useState("");
-  const [activity, setActivity] = useState("");
+  const { field, onSubmit, typed } = useTypedForm({ what: "", activity: "" }, ({ what, activity }) => {
+    if (what.trim() === "") return;
+    say({
+      type: "occurrence",
+      payload: {
+        what: what.trim(),
+        ...(conditions.warmMinutes === undefined ? {} : { warmMinutes: conditions.warmMinutes }),
+        ...(conditions.mains === undefined ? {} : { mains: conditions.mains }),
+        ...(activity.trim() ? { activity: activity.trim() } : {}),
+      },
+    });
+    return { activity };
+  });
   const shown = view.state.occurrences;
   return (
-    <Section title="When it showed itself" hint="each against warmth, mains and what was being done">
-      <form
-        className="flex flex-wrap items-end gap-3"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (what.trim() === "") return;
-          say({
-            type: "occurrence",
-            payload: {
-              what: what.trim(),
-              ...(conditions.warmMinutes === undefined ? {} : { warmMinutes: conditions.warmMinutes }),
-              ...(conditions.mains === undefined ? {} : { mains: conditions.mains }),
-              ...(activity.trim() ? { activity: activity.trim() } : {}),
-            },
-          });
-          setWhat("");
-        }}
-      >
+    <Section title="When it showed itself" hint={words("each against warmth, mains and what was being done")}>
+      <form className="flex flex-wrap items-end gap-3" onSubmit={onSubmit}>
         <Field label="What it did">
-          <input className="input w-72" value={what} placeholder="lost half its level" onChange={(e) => setWhat(e.target.value)} />
+          <input className="input w-72" placeholder="lost half its level" {...field("what")} />
         </Field>
         <Field label="While">
-          <input className="input w-56" value={activity} placeholder="a tone, untouched" onChange={(e) => setActivity(e.target.value)} />
+          <input className="input w-56" placeholder="a tone, untouched" {...field("activity")} />
         </Field>
-        <button className="btn btn-primary" disabled={what.trim() === ""}>
+        <button className="btn btn-primary" disabled={typed.what.trim() === ""}>
           It shows now
         </button>
       </form>
@@ -123,36 +120,37 @@ function Timeline() {
 /** Tap map: places on a photo, or by name, with what was done and what came of it. */
 function Provoke() {
   const { view, say, settings } = useJob();
-  const [place, setPlace] = useState("");
-  const [by, setBy] = useState<ProvokedBy>("tap");
   const [spot, setSpot] = useState<{ x: number; y: number }>();
-  const [ohms, setOhms] = useState({ from: "", to: "" });
-  const [refused, setRefused] = useState("");
   const { photos, provoked } = view.state;
   const [photo, setPhoto] = useState<string>();
   const picture = photo ?? photos.findLast((p) => /inside|under|chassis/i.test(p.caption))?.hash ?? photos.at(-1)?.hash;
-  function log(response: ProvokedResponse) {
-    if (place.trim() === "" && !spot) return setRefused("Where? Name the part or place, or point at it in the picture.");
+  const response = useRef<ProvokedResponse>("nothing");
+  const usual = { place: "", by: "tap" as ProvokedBy, before: "", during: "" };
+  const { field, submit, refused } = useTypedForm(usual, ({ place, by, before, during }) => {
+    if (place.trim() === "" && !spot) return "Where? Name the part or place, or point at it in the picture.";
     const read = (text: string) => (text.trim() === "" ? undefined : readOhms(text, settings.decimal));
-    const [from, to] = [read(ohms.from), read(ohms.to)];
-    const bad = [from, to].find((o) => typeof o === "string");
-    if (bad !== undefined) return setRefused(String(bad));
+    const [from, to] = [read(before), read(during)];
+    if (typeof from === "string") return from;
+    if (typeof to === "string") return to;
     say({
       type: "provoked",
       payload: {
         place: place.trim() || `spot ${Math.round(100 * spot!.x)}/${Math.round(100 * spot!.y)}`,
         by,
         tool: TOOL[by],
-        response,
-        ...(typeof from === "number" ? { ohmsFrom: from } : {}),
-        ...(typeof to === "number" ? { ohmsTo: to } : {}),
+        response: response.current,
+        ...(from === undefined ? {} : { ohmsFrom: from }),
+        ...(to === undefined ? {} : { ohmsTo: to }),
         ...(spot && picture ? { ...spot, photo: picture } : {}),
       },
     });
     setSpot(undefined);
-    setOhms({ from: "", to: "" });
-    setRefused("");
-  }
+    return { place, by };
+  });
+  const log = (answer: ProvokedResponse) => {
+    response.current = answer;
+    submit();
+  };
   const worst = strongestOf(provoked);
   return (
     <Section title="Tap map" hint="tap, flex, heat and cold, place by place; the strongest answer is where it lives">
@@ -214,13 +212,7 @@ function Provoke() {
         </div>
         <div className="space-y-2">
           <Field label="Place">
-            <input
-              className="input w-full"
-              list="provoked-places"
-              value={place}
-              placeholder="V2 socket"
-              onChange={(e) => setPlace(e.target.value)}
-            />
+            <input className="input w-full" list="provoked-places" placeholder="V2 socket" {...field("place")} />
           </Field>
           <datalist id="provoked-places">
             {view.circuit?.elements.map((e) => (
@@ -228,7 +220,7 @@ function Provoke() {
             ))}
           </datalist>
           <Field label="By">
-            <select className="select w-full" value={by} onChange={(e) => setBy(e.target.value as ProvokedBy)}>
+            <select className="select w-full" {...field("by")}>
               {PROVOKED_BY.map((p) => (
                 <option key={p} value={p}>
                   {p} ({TOOL[p]})
@@ -238,10 +230,10 @@ function Provoke() {
           </Field>
           <div className="grid grid-cols-2 gap-2">
             <Field label="Ohms before">
-              <input className="input w-full text-right" value={ohms.from} onChange={(e) => setOhms({ ...ohms, from: e.target.value })} />
+              <input className="input w-full text-right" {...field("before")} />
             </Field>
             <Field label="Ohms while">
-              <input className="input w-full text-right" value={ohms.to} onChange={(e) => setOhms({ ...ohms, to: e.target.value })} />
+              <input className="input w-full text-right" {...field("during")} />
             </Field>
           </div>
           <div className="flex flex-wrap gap-1">
@@ -251,11 +243,7 @@ function Provoke() {
               </button>
             ))}
           </div>
-          {refused && (
-            <p role="alert" className="text-error">
-              {refused}
-            </p>
-          )}
+          <Refused>{refused}</Refused>
         </div>
       </div>
       {provoked.length > 0 && (

@@ -1,19 +1,20 @@
 "use client";
 /** Where it enters: the test that splits the causes best as the one thing to do, and one list of causes from tests and readings. */
 
+import { tellsHowMuch } from "@/core/texts/diagnosis";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { noiseOf } from "@/core/noise/job-noise";
-import { sayOutcome } from "@/core/noise/sound-words";
+import { sayOutcome } from "@/core/tape/sound-words";
 import type { NoiseAnswer } from "@/core/noise/noise-answer";
 import { NOT_SURE, NOW_AND_THEN } from "@/core/noise/test";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import type { JointSuspect } from "@/core/suspects/together";
+import type { JointSuspect } from "@/core/noise/together";
 import { historyOf } from "@/core/suspects/history";
 import { evidenceOf } from "@/core/suspects/job-evidence";
-import { OneReading } from "../../forms/one-reading";
-import { useJob } from "../../frame/job-context";
+import { ReadingField } from "../../forms/reading-field";
+import { useEnergy, useJob } from "../../frame/job-context";
 import { capital, energyWords } from "../../frame/words";
 import { useAnswer } from "../../frame/use-answer";
 import { CauseBars, Instead } from "../cause-bars";
@@ -66,6 +67,12 @@ export function Enters() {
           </button>
         </p>
       )}
+      {answer && answer.doubts.length > 0 && (
+        <p className="text-warning">
+          ▲ Not solved, so neither confirmed nor ruled out: {answer.doubts.slice(0, 3).join("; ")}
+          {answer.doubts.length > 3 && ` and ${answer.doubts.length - 3} more`}
+        </p>
+      )}
       {answer && <Now answer={answer} />}
       {answer && (
         <ChainPicture
@@ -95,7 +102,7 @@ function Now({ answer }: { answer: NoiseAnswer }) {
   if (found && !again)
     return (
       <section aria-label="Result" className="rounded border border-base-300 bg-base-200 p-4">
-        <p className="soft text-sm">{Math.round(found.probability * 100)} % of what is left</p>
+        <p className="soft text-sm">{Math.round(found.probability * 100)} % probability</p>
         <p className="text-3xl font-bold">{capital(found.says)}</p>
         <p className="mt-1 text-lg">
           Prove it on the part itself. Then log the change at Work{found.refs[0] ? ` under ${found.refs[0]}` : ""}, and record it again: the
@@ -104,14 +111,14 @@ function Now({ answer }: { answer: NoiseAnswer }) {
       </section>
     );
   const test = again
-    ? { ...again, bits: 0, why: "the likeliest cause does not explain the answer" }
+    ? { ...again, bits: 0, why: "the most probable cause does not explain the answer" }
     : (next.find((t) => t.id === instead) ?? next[0]);
   if (!test) return <p className="text-2xl font-bold">No test is left that tells these apart. Part by part, then, the likeliest first.</p>;
   const { how, caution, inside } = answer.how[test.id] ?? { how: "" };
   return (
     <section aria-label="Next test" className="rounded border border-base-300 bg-base-200 p-4">
       <p className="soft text-sm">
-        {again ? "once more" : `${test.bits.toFixed(1)} bits`}
+        {again ? "Repeat this test" : `This test ${tellsHowMuch(test.bits)}`}
         {doubtful && ": two answers contradict what the others leave"}
       </p>
       <p className="text-3xl font-bold">{test.what}</p>
@@ -132,7 +139,8 @@ function Now({ answer }: { answer: NoiseAnswer }) {
 
 /** What stands between now and a hand in the chassis. The answer itself is heard with the amp on again. */
 function BeforeHandsGoIn() {
-  const { energy, jobId } = useJob();
+  const { jobId } = useJob();
+  const { energy } = useEnergy();
   if (energy.kind === "proven-dead") return <p className="verdict-in">● {energyWords(energy).title}: it holds until the power comes on.</p>;
   return (
     <p className="text-lg font-bold text-warning">
@@ -152,9 +160,10 @@ function TestAnswer({ test, answer }: { test: { id: string; what: string; outcom
   if (rail)
     return (
       <>
-        <OneReading
+        <ReadingField
+          button="Log it"
           label="AC volts, V"
-          hint={`a sound amp: ${formatQuantity(answer.soundRipple[rail.node] ?? 0, "V", 2)}`}
+          hint={`a sound amp shows ${formatQuantity(answer.soundRipple[rail.node] ?? 0, "V", 2)}`}
           take={(text) => {
             const parsed = parseQuantity(text, { unit: "V", decimal: settings.decimal });
             if (!parsed.ok) return { refused: `${parsed.why}; accepted: ${parsed.accepted}`, keep: true };
@@ -217,7 +226,7 @@ function Answered({ answer }: { answer: NoiseAnswer }) {
                   className="text-sm underline decoration-dotted underline-offset-4"
                   onClick={() => say({ type: "undo", supersedes: line.seq, reason: "answered wrongly", payload: {} })}
                 >
-                  Take back
+                  Undo
                 </button>
               )}
             </li>

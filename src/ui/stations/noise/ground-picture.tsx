@@ -1,6 +1,6 @@
 /** The ground map drawn: points round an oval, wires with their millivolts, the thicker the more; what the signal shares stands out. */
 
-import type { GroundMapDrawn } from "@/core/job/events/noise";
+import type { GroundMapDrawn } from "@/core/tape/events/noise-events";
 import type { GroundAnswer } from "@/core/noise/grounds";
 import { formatQuantity } from "@/core/quantity/format";
 

@@ -1,6 +1,6 @@
 /** The wires and the currents of a ground map, to be edited in place. */
 
-import type { GroundMapDrawn } from "@/core/job/events/noise";
+import type { GroundMapDrawn } from "@/core/tape/events/noise-events";
 import type { GroundAnswer } from "@/core/noise/grounds";
 import { formatQuantity } from "@/core/quantity/format";
 import { Section } from "../../forms/section";

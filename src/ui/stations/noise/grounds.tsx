@@ -1,8 +1,10 @@
 "use client";
 /** The ground map: what returns where, the hum that it puts in series with the signal, star and bus beside it, the safety earth. */
 
+import { figure, fixed, typedNumber } from "@/core/language/language";
 import { useEffect, useMemo, useState } from "react";
-import type { GroundMapDrawn } from "@/core/job/events/noise";
+import { useForm } from "react-hook-form";
+import type { GroundMapDrawn } from "@/core/tape/events/noise-events";
 import {
   compareSchemes,
   HEATER_CHECKS,
@@ -99,7 +101,7 @@ function Verdict({ map, answer }: { map: GroundMapDrawn; answer: GroundAnswer })
                   ? ""
                   : decibels === -Infinity
                     ? "gone"
-                    : `${decibels > 0 ? "+" : ""}${decibels.toFixed(0)} dB`}
+                    : `${decibels > 0 ? "+" : ""}${fixed(decibels, 0)} dB`}
               </td>
             </tr>
           ))}
@@ -147,13 +149,11 @@ function SafetyEarth({ map, setMap }: { map: GroundMapDrawn; setMap(m: GroundMap
 
 function Lift() {
   const { view } = useJob();
-  const [ohms, setOhms] = useState("10");
-  const [farads, setFarads] = useState("0.1");
-  const [diodes, setDiodes] = useState(true);
-  const [volts, setVolts] = useState("0.1");
+  const { register, watch } = useForm({ defaultValues: { ohms: "10", farads: figure("0.1"), diodes: true, volts: figure("0.1") } });
+  const { ohms, farads, diodes, volts } = watch();
   const left = liftLeaves(
-    { ohms: Number(ohms) || undefined, farads: (Number(farads) || 0) * 1e-6, diodes },
-    Number(volts) || 0,
+    { ohms: typedNumber(ohms) || undefined, farads: (typedNumber(farads) || 0) * 1e-6, diodes },
+    typedNumber(volts) || 0,
     LOOP_OHMS,
     view.circuit?.mains?.hertz ?? 50,
   );
@@ -161,20 +161,20 @@ function Lift() {
     <Section title="A ground lift" hint="what its network leaves connected, round a loop of 50 mΩ">
       <div className="flex flex-wrap items-end gap-3">
         <Field label="Resistor, Ω">
-          <input className="input w-24 text-right" value={ohms} onChange={(e) => setOhms(e.target.value)} />
+          <input className="input w-24 text-right" {...register("ohms")} />
         </Field>
         <Field label="Capacitor, µF">
-          <input className="input w-24 text-right" value={farads} onChange={(e) => setFarads(e.target.value)} />
+          <input className="input w-24 text-right" {...register("farads")} />
         </Field>
         <Field label="Volts round the loop">
-          <input className="input w-24 text-right" value={volts} onChange={(e) => setVolts(e.target.value)} />
+          <input className="input w-24 text-right" {...register("volts")} />
         </Field>
         <label className="flex min-h-11 items-center gap-2">
-          <input type="checkbox" className="checkbox" checked={diodes} onChange={(e) => setDiodes(e.target.checked)} /> diodes across it
+          <input type="checkbox" className="checkbox" {...register("diodes")} /> diodes across it
         </label>
         <p className="pb-2 text-lg font-bold">
           {left.lifts ? "● lifts" : "■ does not lift"}:{" "}
-          {left.decibels === -Infinity ? "nothing is left" : `${left.decibels.toFixed(0)} dB of the loop's hum is left`}
+          {left.decibels === -Infinity ? "nothing is left" : `${fixed(left.decibels, 0)} dB of the loop's hum is left`}
         </p>
       </div>
     </Section>

@@ -2,11 +2,13 @@
 /** Conditions matrix: a fault that depends on circumstances as runs, what explains them all, the run that tells most next. */
 
 import { useMemo, useState } from "react";
-import type { Badness } from "@/core/job/events/words";
-import { judgeRuns, tellExplanation, type Condition, type MatrixAnswer, type Run } from "@/core/noise/conditions";
-import { runsOf } from "@/core/noise/job-noise";
+import { useFieldArray } from "react-hook-form";
+import type { Badness } from "@/core/tape/events/words";
+import { judgeRuns, tellExplanation, type Condition, type MatrixAnswer, type Run } from "@/core/intermittent/conditions";
+import { conditionRuns } from "@/core/intermittent/condition-runs";
 import { capital } from "../../frame/words";
 import { Field } from "../../forms/section";
+import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 
 const USUAL: Condition[] = [
@@ -16,7 +18,9 @@ const USUAL: Condition[] = [
   { name: "warm", settings: ["cold", "an hour"] },
   { name: "mains", settings: ["low", "usual"] },
 ];
-type NumberedRun = ReturnType<typeof runsOf>[number];
+/** What is offered as the next condition, while there is one. */
+const usualRow = (at: number) => (USUAL[at] ? { name: USUAL[at].name, settings: USUAL[at].settings.join(", ") } : {});
+type NumberedRun = ReturnType<typeof conditionRuns>[number];
 
 const BAD_WORD: Record<Badness, string> = { none: "No fault", some: "A little", bad: "Bad" };
 
@@ -24,7 +28,7 @@ export function Matrix() {
   const { view } = useJob();
   const { state } = view;
   const conditions = state.conditions?.conditions;
-  const runs = useMemo(() => runsOf(state), [state]);
+  const runs = useMemo(() => conditionRuns(state), [state]);
   const answer = useMemo(() => (conditions ? judgeRuns(conditions, runs) : undefined), [conditions, runs]);
   if (!conditions || !answer)
     return (
@@ -164,9 +168,9 @@ function Runs({ conditions, runs, answer }: { conditions: readonly Condition[]; 
             <td>
               <button
                 className="text-sm underline decoration-dotted underline-offset-4"
-                onClick={() => say({ type: "undo", supersedes: r.seq, reason: "logged wrongly", payload: {} })}
+                onClick={() => say({ type: "undo", supersedes: r.seq, reason: "entered wrongly", payload: {} })}
               >
-                Take back
+                Undo
               </button>
             </td>
           </tr>
@@ -178,44 +182,33 @@ function Runs({ conditions, runs, answer }: { conditions: readonly Condition[]; 
 
 function ConditionsForm({ from }: { from: readonly Condition[] }) {
   const { say } = useJob();
-  const [rows, setRows] = useState(() => from.map((c) => ({ name: c.name, settings: c.settings.join(", ") })));
-  const [refused, setRefused] = useState("");
-  const change = (i: number, row: Partial<(typeof rows)[number]>) => setRows(rows.map((r, k) => (k === i ? { ...r, ...row } : r)));
-  function store(e: React.FormEvent) {
-    e.preventDefault();
-    const conditions = rows
-      .map((r) => ({ name: r.name.trim(), settings: [...new Set(r.settings.split(",").map((s) => s.trim()))].filter(Boolean) }))
-      .filter((c) => c.name !== "");
-    if (conditions.length === 0) return setRefused("No condition is named; accepted: footswitch lead with short, long");
-    const few = conditions.find((c) => c.settings.length < 2);
-    if (few) return setRefused(`"${few.name}" has ${few.settings.length} setting; accepted: two to five, with commas between: short, long`);
-    if (new Set(conditions.map((c) => c.name)).size < conditions.length) return setRefused("Two conditions have one name");
-    say({ type: "conditions", payload: { conditions } });
-  }
+  const { field, onSubmit, refused, form } = useTypedForm(
+    { rows: from.map((c) => ({ name: c.name, settings: c.settings.join(", ") })) },
+    ({ rows }) => {
+      const conditions = rows
+        .map((r) => ({ name: r.name.trim(), settings: [...new Set(r.settings.split(",").map((s) => s.trim()))].filter(Boolean) }))
+        .filter((c) => c.name !== "");
+      if (conditions.length === 0) return "No condition is named; accepted: footswitch lead with short, long";
+      const few = conditions.find((c) => c.settings.length < 2);
+      if (few) return `"${few.name}" has ${few.settings.length} setting; accepted: two to five, with commas between: short, long`;
+      if (new Set(conditions.map((c) => c.name)).size < conditions.length) return "Two conditions have one name";
+      say({ type: "conditions", payload: { conditions } });
+      return { rows };
+    },
+  );
+  const { fields, append, remove } = useFieldArray({ control: form.control, name: "rows" });
   return (
-    <form className="space-y-2" onSubmit={store}>
-      {rows.map((r, i) => (
-        <div key={i} className="flex flex-wrap gap-2">
-          <input
-            className="input w-56"
-            aria-label={`Condition ${i + 1}`}
-            value={r.name}
-            placeholder="footswitch lead"
-            onChange={(e) => change(i, { name: e.target.value })}
-          />
+    <form className="space-y-2" onSubmit={onSubmit}>
+      {fields.map((f, i) => (
+        <div key={f.id} className="flex flex-wrap gap-2">
+          <input className="input w-56" aria-label={`Condition ${i + 1}`} placeholder="footswitch lead" {...field(`rows.${i}.name`)} />
           <input
             className="input w-72"
             aria-label={`Settings of condition ${i + 1}`}
-            value={r.settings}
             placeholder="short, long"
-            onChange={(e) => change(i, { settings: e.target.value })}
+            {...field(`rows.${i}.settings`)}
           />
-          <button
-            type="button"
-            className="btn btn-ghost"
-            aria-label={`Leave condition ${i + 1} out`}
-            onClick={() => setRows(rows.filter((_, k) => k !== i))}
-          >
+          <button type="button" className="btn btn-ghost" aria-label={`Remove condition ${i + 1}`} onClick={() => remove(i)}>
             ✕
           </button>
         </div>
@@ -224,25 +217,14 @@ function ConditionsForm({ from }: { from: readonly Condition[] }) {
         <button
           type="button"
           className="btn"
-          disabled={rows.length >= 10}
-          onClick={() =>
-            setRows([
-              ...rows,
-              USUAL[rows.length]
-                ? { ...USUAL[rows.length]!, settings: USUAL[rows.length]!.settings.join(", ") }
-                : { name: "", settings: "" },
-            ])
-          }
+          disabled={fields.length >= 10}
+          onClick={() => append({ name: "", settings: "", ...usualRow(fields.length) })}
         >
           Another condition
         </button>
         <button className="btn btn-primary">Plan the runs</button>
       </div>
-      {refused && (
-        <p role="alert" className="text-error">
-          {refused}
-        </p>
-      )}
+      <Refused>{refused}</Refused>
     </form>
   );
 }

@@ -1,6 +1,6 @@
 /** Records some seconds of the browser's microphone as a WAV, without the cleaning that calls want and measuring does not. */
 
-import { writeWav } from "@/core/noise/wav";
+import { writeWav } from "@/core/sound/wav";
 
 const BLOCK = 4096;
 

@@ -1,15 +1,18 @@
 "use client";
 /** Noise: what it sounds like, where it enters, what it depends on, the grounds, and what comes and goes. */
 
+import dynamic from "next/dynamic";
 import { useMemo } from "react";
 import { Tabs } from "../../forms/tabs";
 import { useJob } from "../../frame/job-context";
 import { Findings } from "../findings";
-import { ComesAndGoes } from "./comes-and-goes";
-import { Enters } from "./enters";
-import { Grounds } from "./grounds";
-import { Matrix } from "./matrix";
 import { Sound } from "./sound";
+
+// Each comes when its tab is opened.
+const Enters = dynamic(() => import("./enters").then((m) => m.Enters));
+const Matrix = dynamic(() => import("./matrix").then((m) => m.Matrix));
+const Grounds = dynamic(() => import("./grounds").then((m) => m.Grounds));
+const ComesAndGoes = dynamic(() => import("./comes-and-goes").then((m) => m.ComesAndGoes));
 
 export function Noise() {
   const { view } = useJob();

@@ -1,13 +1,15 @@
 "use client";
 /** What it sounds like, measured: a recording named with its figures, kept before and after, one over the other. */
 
+import { fixed } from "@/core/language/language";
+import dynamic from "next/dynamic";
 import { useRef, useState } from "react";
-import type { RecordingTaken } from "@/core/job/events/noise";
-import type { Line } from "@/core/job/fold";
-import { ampAsItIs } from "@/core/job/amp-as-it-is";
-import { heardIn, louderBy, millivoltsOf, recordingLine } from "@/core/noise/recording-line";
-import type { Analysed } from "@/core/noise/sounds-port";
-import { SAID } from "@/core/noise/sound-words";
+import type { RecordingTaken } from "@/core/tape/events/noise-events";
+import type { Line } from "@/core/tape/fold";
+import { ampAsItIs } from "@/core/tape/amp-as-it-is";
+import { heardIn, louderBy, millivoltsOf, recordingLine } from "@/core/sound/recording-line";
+import type { Analysed } from "@/core/sound/sounds";
+import { saidSound } from "@/core/tape/sound-words";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Figure } from "../../forms/figure";
@@ -15,10 +17,13 @@ import { Field } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { capital } from "../../frame/words";
 import { recordMicrophone } from "./microphone";
-import { SpectrumChart, type Curve } from "../../charts/spectrum-chart";
+import type { Curve } from "../../charts/spectrum-chart";
+import { FileField, WAV_FILES } from "../../forms/file-field";
 
 const SECONDS = 6;
 type When = RecordingTaken["when"];
+
+const SpectrumChart = dynamic(() => import("../../charts/spectrum-chart").then((m) => m.SpectrumChart));
 
 interface Heard {
   file: Blob;
@@ -35,31 +40,32 @@ export function Sound() {
   const mains = view.circuit?.mains?.hertz;
 
   async function look(get: (told: (part: number) => void, signal: AbortSignal) => Promise<{ file: Blob; name: string }>, what: string) {
-    setRefused("");
     const control = (stop.current = new AbortController());
-    setBusy({ what, part: 0 });
+    // Progress comes by a way of its own, and may come after the answer, or after something else was begun.
+    const current = () => stop.current === control;
+    const at = (doing: string) => (part: number) => current() && setBusy({ what: doing, part });
+    setRefused("");
+    at(what)(0);
     try {
-      const { file, name } = await get((part) => setBusy({ what, part }), control.signal);
-      setBusy({ what: `Looking at ${name}`, part: 0 });
-      const sounds = await reader!.analyse(file, mains, (part) => setBusy({ what: `Looking at ${name}`, part }));
-      setHeard({ file, name, sounds });
+      const { file, name } = await get(at(what), control.signal);
+      const looking = at(`Looking at ${name}`);
+      looking(0);
+      const sounds = await reader!.analyse(file, mains, looking);
+      if (current()) setHeard({ file, name, sounds });
     } catch (error) {
-      setRefused((error as Error).message);
+      if (current()) setRefused((error as Error).message);
     }
+    if (!current()) return;
+    stop.current = undefined;
     setBusy(undefined);
   }
-  const choose = (file: File | undefined) => file && void look(async () => ({ file, name: file.name }), `Reading ${file.name}`);
+  const choose = (file: File) => look(async () => ({ file, name: file.name }), `Reading ${file.name}`);
   const kept = view.state.recordings;
   return (
     <div className="max-w-5xl space-y-4">
       <section
         aria-label="A recording"
         className="flex flex-wrap items-center gap-3 rounded border border-dashed border-base-content/50 p-4"
-        onDragOver={(e) => e.preventDefault()}
-        onDrop={(e) => {
-          e.preventDefault();
-          choose(e.dataTransfer.files[0]);
-        }}
       >
         <button
           className="btn btn-primary h-14"
@@ -76,18 +82,7 @@ export function Sound() {
         >
           Record {SECONDS} s
         </button>
-        <label className="btn btn-line h-14">
-          Choose a WAV
-          <input
-            type="file"
-            accept=".wav,audio/wav,audio/x-wav"
-            className="sr-only"
-            onChange={(e) => {
-              choose(e.target.files?.[0]);
-              e.target.value = "";
-            }}
-          />
-        </label>
+        <FileField label="Choose a WAV" accept={WAV_FILES} className="btn btn-line h-14" take={async (file) => choose(file)} />
         <Simulated
           look={(noted) =>
             void look(
@@ -96,7 +91,7 @@ export function Sound() {
             )
           }
         />
-        <p className="soft text-sm">or drop one here. Nobody plays; controls where the noise is heard.</p>
+        <p className="soft text-sm">or drop one here. Play nothing while it records; set the controls where the noise is heard.</p>
         {busy && (
           <p role="status" className="flex basis-full items-center gap-3">
             {busy.what}
@@ -176,7 +171,7 @@ function Named({ heard, kept, done }: { heard: Heard; kept: Line<RecordingTaken>
   return (
     <section aria-label="What it sounds like" className="space-y-3">
       <p className="text-3xl font-bold" role="status">
-        {capital(SAID[lead.kind])}
+        {capital(saidSound(lead.kind))}
         <span className="soft text-lg font-normal"> {Math.round(100 * lead.confidence)} % sure</span>
       </p>
       {sounds.named.length > 1 && (
@@ -184,7 +179,7 @@ function Named({ heard, kept, done }: { heard: Heard; kept: Line<RecordingTaken>
           also{" "}
           {sounds.named
             .slice(1)
-            .map((n) => `${SAID[n.kind]} (${Math.round(100 * n.confidence)} %)`)
+            .map((n) => `${saidSound(n.kind)} (${Math.round(100 * n.confidence)} %)`)
             .join(", ")}
         </p>
       )}
@@ -203,7 +198,7 @@ function Named({ heard, kept, done }: { heard: Heard; kept: Line<RecordingTaken>
             ))}
           </select>
         </Field>
-        <Field label="0 dB is, mV rms at the speaker">
+        <Field label="Speaker voltage at 0 dB, mV rms">
           <input
             className="input w-40 text-right"
             inputMode="decimal"
@@ -216,7 +211,7 @@ function Named({ heard, kept, done }: { heard: Heard; kept: Line<RecordingTaken>
           Keep it
         </button>
         <button className="btn btn-ghost" onClick={done}>
-          Leave it
+          Discard
         </button>
         {storing && <span role="status">{storing}</span>}
       </div>
@@ -226,19 +221,19 @@ function Named({ heard, kept, done }: { heard: Heard; kept: Line<RecordingTaken>
 
 function Levels({ sounds, millivolts }: { sounds: Analysed; millivolts?: number }) {
   const level = (db: number) =>
-    db <= -119 ? "not heard" : millivolts ? formatQuantity(millivoltsOf(db, millivolts) / 1e3, "V", 2) : `${db.toFixed(0)} dB`;
+    db <= -119 ? "not heard" : millivolts ? formatQuantity(millivoltsOf(db, millivolts) / 1e3, "V", 2) : `${fixed(db, 0)} dB`;
   const { mains } = sounds;
   return (
     <dl className="flex flex-wrap gap-x-8 gap-y-2">
-      <Figure name={`f, ${mains.hertz.toFixed(1)} Hz`} value={level(mains.f1dB)} />
+      <Figure name={`f, ${fixed(mains.hertz, 1)} Hz`} value={level(mains.f1dB)} />
       <Figure name="2f" value={level(mains.f2dB)} />
-      <Figure name="odd comb" value={level(mains.oddCombdB)} />
-      <Figure name="even comb" value={level(mains.evenCombdB)} />
+      <Figure name="odd harmonics" value={level(mains.oddCombdB)} />
+      <Figure name="even harmonics" value={level(mains.evenCombdB)} />
       <Figure name="hiss above 1 kHz" value={level(sounds.hissdB)} />
       {sounds.tones[0] && <Figure name="strongest tone" value={`${Math.round(sounds.tones[0].hertz)} Hz, ${level(sounds.tones[0].db)}`} />}
-      {sounds.subAudioHz !== undefined && <Figure name="beats" value={`${sounds.subAudioHz.toFixed(1)} a second`} />}
-      {sounds.crackleRate !== undefined && <Figure name="clicks" value={`${sounds.crackleRate.toFixed(1)} a second`} />}
-      <Figure name="all together" value={level(sounds.totaldB)} />
+      {sounds.subAudioHz !== undefined && <Figure name="beats" value={`${fixed(sounds.subAudioHz, 1)} a second`} />}
+      {sounds.crackleRate !== undefined && <Figure name="clicks" value={`${fixed(sounds.crackleRate, 1)} a second`} />}
+      <Figure name="total" value={level(sounds.totaldB)} />
     </dl>
   );
 }
@@ -247,15 +242,15 @@ function Kept({ recordings, mains }: { recordings: Line<RecordingTaken>[]; mains
   const before = recordings.findLast((r) => r.when === "before");
   const later = recordings.findLast((r) => r.when !== "before");
   if (recordings.length === 0)
-    return <p className="soft">No recording is kept yet. One before the work makes the one after it worth something.</p>;
+    return <p className="soft">No recording yet. Record before the work, so that the result can be compared afterwards.</p>;
   const curves = [later, before].flatMap((r) => (r ? [{ name: `${r.when}: ${r.name}`, curve: r.curve }] : []));
   return (
     <section aria-label="Recordings kept" className="space-y-3">
       {before && later && (
         <p className="text-2xl font-bold">
-          {before.sounds[0]!.kind === later.sounds[0]!.kind ? "Still" : "Was"} {SAID[before.sounds[0]!.kind]}
-          {before.sounds[0]!.kind !== later.sounds[0]!.kind && `, now ${SAID[later.sounds[0]!.kind]}`}: {louderBy(before, later).toFixed(0)}{" "}
-          dB
+          {before.sounds[0]!.kind === later.sounds[0]!.kind ? "Still" : "Was"} {saidSound(before.sounds[0]!.kind)}
+          {before.sounds[0]!.kind !== later.sounds[0]!.kind && `, now ${saidSound(later.sounds[0]!.kind)}`}:{" "}
+          {fixed(louderBy(before, later), 0)} dB
         </p>
       )}
       <SpectrumChart curves={curves} mains={mains} />
@@ -266,7 +261,7 @@ function Kept({ recordings, mains }: { recordings: Line<RecordingTaken>[]; mains
               <td className="font-bold">{r.when}</td>
               <td>{heardIn(r)}</td>
               <td className="tabular-nums">
-                f {r.f1dB.toFixed(0)}, 2f {r.f2dB.toFixed(0)}, all {r.totaldB.toFixed(0)} dB
+                f {fixed(r.f1dB, 0)}, 2f {fixed(r.f2dB, 0)}, all {fixed(r.totaldB, 0)} dB
               </td>
               <td>
                 <audio controls preload="none" src={`/api/v1/recordings/${r.hash}`} aria-label={r.name} className="h-9" />

@@ -1,18 +1,24 @@
 "use client";
 /** Signal: response, feedback and square wave as the circuit stands, and what a changed part would do before it is soldered. */
 
+import { fixed } from "@/core/language/language";
+import dynamic from "next/dynamic";
 import { useState } from "react";
-import type { Response } from "@/core/noise/response";
-import { changeOf, loopWarning, signed, type ResponseChange } from "@/core/noise/response-change";
+import type { Response } from "@/core/signal/response";
+import { changeOf, loopWarning, signed, type ResponseChange } from "@/core/signal/response-change";
 import { formatQuantity } from "@/core/quantity/format";
 import { Figure } from "../../forms/figure";
 import { Field } from "../../forms/section";
+import { useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 import { useAnswer } from "../../frame/use-answer";
 import { Findings } from "../findings";
 import { NoCircuit } from "../no-circuit";
-import { ResponseChart, SquareChart } from "./response-charts";
 import { Taps } from "./taps";
+
+// They come with the first answer of the solver.
+const ResponseChart = dynamic(() => import("./response-charts").then((m) => m.ResponseChart));
+const SquareChart = dynamic(() => import("./response-charts").then((m) => m.SquareChart));
 
 export function Signal() {
   const { view } = useJob();
@@ -27,8 +33,11 @@ export function Signal() {
 
 function Changed() {
   const { view, netlist, solver, say, conditions, settings } = useJob();
-  const [text, setText] = useState("");
   const [tried, setTried] = useState<string[]>([]);
+  const { field, onSubmit, form } = useTypedForm({ text: "" }, ({ text }) => {
+    setTried(text.split(/[,;\s]+/).filter(Boolean));
+    return { text };
+  });
   const mains = conditions.mains ?? view.circuit!.mains?.volts ?? settings.mainsVolts;
   const ready = solver && netlist !== undefined;
   const now = useAnswer<Response>(ready ? JSON.stringify([netlist, mains]) : undefined, () => solver!.response(netlist!, mains, []));
@@ -36,25 +45,14 @@ function Changed() {
     solver!.response(netlist!, mains, tried),
   );
   const changed = tried.length > 0 && !then.failed ? then.answer : undefined;
-  if (now.failed) return <p role="alert">The response could not be worked out: {now.failed}</p>;
+  if (now.failed) return <p role="alert">The response could not be computed: {now.failed}</p>;
   if (!now.answer) return <p role="status">Working out the response…</p>;
   const change = changed && changeOf(now.answer, changed);
   return (
     <>
-      <form
-        className="flex flex-wrap items-end gap-3 rounded border border-base-300 bg-base-200 p-4"
-        onSubmit={(e) => {
-          e.preventDefault();
-          setTried(text.split(/[,;\s]+/).filter(Boolean));
-        }}
-      >
-        <Field label="What if, part and value">
-          <input
-            className="input h-14 w-80 font-mono text-xl"
-            value={text}
-            placeholder="R17=22k C8=10n"
-            onChange={(e) => setText(e.target.value)}
-          />
+      <form className="flex flex-wrap items-end gap-3 rounded border border-base-300 bg-base-200 p-4" onSubmit={onSubmit}>
+        <Field label="Part and new value">
+          <input className="input h-14 w-80 font-mono text-xl" placeholder="R17=22k C8=10n" {...field("text")} />
         </Field>
         <button className="btn btn-primary h-14">Predict</button>
         {tried.length > 0 && (
@@ -77,13 +75,13 @@ function Changed() {
                   },
                 });
                 setTried([]);
-                setText("");
+                form.reset({ text: "" });
               }}
             >
               Try it in the amp
             </button>
             <button type="button" className="btn btn-ghost h-14" onClick={() => setTried([])}>
-              As it stands
+              As it is now
             </button>
           </>
         )}
@@ -105,12 +103,12 @@ function Changed() {
 function Figures({ now, then, change }: { now: Response; then?: Response; change?: ResponseChange }) {
   const to = (a: string, b: string | undefined) => (b === undefined || b === a ? a : `${a} → ${b}`);
   const hertz = (f: number | undefined) => (f === undefined ? "beyond" : formatQuantity(f, "Hz", 2));
-  const loop = (r: Response) => (r.feedback ? `${r.feedback.decibels.toFixed(1)} dB` : "none");
+  const loop = (r: Response) => (r.feedback ? `${fixed(r.feedback.decibels, 1)} dB` : "none");
   const margin = (r: Response) =>
     r.feedback
       ? [
-          r.feedback.gainMargin === undefined ? "never round" : `${r.feedback.gainMargin.toFixed(0)} dB`,
-          r.feedback.phaseMargin === undefined ? "" : `${r.feedback.phaseMargin.toFixed(0)}°`,
+          r.feedback.gainMargin === undefined ? "phase never reaches −180°" : `${fixed(r.feedback.gainMargin, 0)} dB`,
+          r.feedback.phaseMargin === undefined ? "" : `${fixed(r.feedback.phaseMargin, 0)}°`,
         ]
           .filter(Boolean)
           .join(", ")

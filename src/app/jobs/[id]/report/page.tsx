@@ -2,7 +2,7 @@ import Link from "next/link";
 import { notFound } from "next/navigation";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
-import { reportOf, wholeJob } from "@/server/shop";
+import { reportBlocksOf, wholeJob } from "@/server/shop";
 import { PrintButton } from "@/ui/forms/print-button";
 import { ReportPaper } from "@/ui/paper/report-paper";
 
@@ -34,7 +34,7 @@ export default async function ReportPage({ params }: Props) {
           PDF, Letter
         </a>
       </nav>
-      <ReportPaper report={reportOf(job)} />
+      <ReportPaper blocks={reportBlocksOf(job)} />
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import { notFound } from "next/navigation";
-import { findStation } from "@/core/job/stations";
+import { findStation } from "@/core/tape/stations";
 import { JobFrame } from "@/ui/frame/job-frame";
 import { StationSheet } from "@/ui/stations/station-sheet";
 

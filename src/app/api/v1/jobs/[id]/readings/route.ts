@@ -1,10 +1,10 @@
 import { NextResponse } from "next/server";
 import { jobNumber, readText, respond } from "@/app/api/respond";
-import { conditionsNow, foldJob } from "@/core/job/fold";
+import { conditionsNow, foldJob } from "@/core/tape/fold";
 import { csvToEvents, readingsToCsv } from "@/server/csv";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
-import { circuitOf, wholeJob } from "@/server/shop";
+import { viewOf, wholeJob } from "@/server/shop";
 import { append, type IncomingEvent } from "@/server/tape";
 
 type Context = { params: Promise<{ id: string }> };
@@ -51,7 +51,7 @@ export function POST(request: Request, { params }: Context) {
             at,
           }) as unknown as IncomingEvent,
       );
-    } else events = csvToEvents(text, circuitOf(job), who);
+    } else events = csvToEvents(text, viewOf(job).circuit, who);
     return NextResponse.json({ events: await append(database, job.head.id, events) }, { status: 201 });
   });
 }

@@ -3,16 +3,16 @@ import { jobNumber, respond } from "@/app/api/respond";
 import { getAttachment } from "@/server/attachments";
 import { db } from "@/server/db";
 import { reportPdf } from "@/server/paper/report-pdf";
-import { reportOf, wholeJob } from "@/server/shop";
+import { reportBlocksOf, wholeJob } from "@/server/shop";
 
 /** The owner's report as PDF, A4 or `?paper=letter`. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
     const sql = await db();
     const job = await wholeJob(sql, jobNumber((await params).id));
-    const report = reportOf(job);
+    const blocks = reportBlocksOf(job);
     const photos = new Map<string, Uint8Array>();
-    for (const hash of new Set([...report.photos.map((p) => p.hash), ...report.findings.flatMap((f) => f.photos)])) {
+    for (const { hash } of blocks.flatMap((b) => (b.block === "photos" ? b.photos : []))) {
       // Turned upright and brought to print size; the original stays in the shop.
       photos.set(
         hash,
@@ -24,7 +24,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
       );
     }
     const size = new URL(request.url).searchParams.get("paper") === "letter" ? "LETTER" : "A4";
-    const pdf = await reportPdf(report, size, photos);
+    const pdf = await reportPdf(blocks, size, photos);
     return new Response(new Uint8Array(pdf), {
       headers: { "content-type": "application/pdf", "content-disposition": `attachment; filename="job-${job.head.id}-report.pdf"` },
     });

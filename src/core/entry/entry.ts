@@ -1,0 +1,108 @@
+/**
+ * The entry line: what a technician would say, typed. `B1 318`, `v2.k 7.4`, `r7 ohm 118k`, `off`, `c1 0.3`,
+ * `note hum drops with V2 out`, `fit C6 22n 630V film, was leaky`. Understood before Enter, refused with the reason.
+ */
+
+import { readCorrect, readUndo } from "./correction-lines";
+import { type Entry, type EntryContext, no, yes } from "./context";
+import { isName, readMeasurement } from "./measurement-lines";
+import { OBSERVATIONS, observationNamed } from "../diagnosis/observation-names";
+import { readMains, readMeter, readOff, readOn } from "./power-lines";
+import { readBack, readFind, readFit, readRemove, readWait } from "./work-lines";
+import * as texts from "../texts/entry";
+
+export type { Entry, EntryContext } from "./context";
+
+interface Verb {
+  form: string;
+  read(rest: string, ctx: EntryContext): Entry;
+}
+
+const VERBS: Record<string, Verb> = {
+  note: {
+    form: texts.noteText,
+    read: (rest, ctx) =>
+      rest
+        ? yes(texts.note(rest), { type: "note", payload: { text: rest, station: ctx.station } })
+        : no("note", texts.noteEmpty(), texts.noteText2()),
+  },
+  on: { form: texts.lampVariableWithout, read: readOn },
+  off: { form: texts.offOffPlugStill, read: readOff },
+  mains: { form: "mains 231", read: readMains },
+  meter: { form: "meter 9.02 [9.0 [SOURCE]]", read: readMeter },
+  fit: { form: texts.fitFilmWasLeaky, read: readFit },
+  saw: { form: texts.sawColdPlateGlows, read: readSaw },
+  find: { form: texts.findPlaceWhatWas, read: readFind },
+  remove: { form: texts.removeWhatPlace, read: readRemove },
+  back: { form: texts.backWhat, read: readBack },
+  ask: {
+    form: texts.askQuestionOwner,
+    read: (rest) =>
+      rest
+        ? yes(texts.askOwner(rest), { type: "approval", payload: { what: rest, answer: "asked" } })
+        : no("ask", texts.noQuestion(), texts.askQuestion()),
+  },
+  wait: { form: texts.waitOwnerPartSoak, read: readWait },
+  correct: { form: texts.correctPointValueReason, read: readCorrect },
+  undo: { form: "undo [REASON]", read: readUndo },
+};
+
+function readSaw(rest: string, ctx: EntryContext): Entry {
+  const named = observationNamed(rest);
+  if (!named)
+    return no(
+      texts.saw(rest).trim(),
+      texts.noObservationSuspectsKnow(rest),
+      OBSERVATIONS.map((o) => (o.about === "tube" ? `V1 ${o.name}` : o.name)).join(", "),
+    );
+  const name = named.tube ? `${named.tube} ${named.type.name}` : named.type.name;
+  return yes(texts.seen(name, named.type.says), { type: "observation", payload: { name, conditions: ctx.conditions } });
+}
+
+/** Reads one line. Never throws; nothing is logged by reading. */
+export function parseEntry(text: string, ctx: EntryContext): Entry {
+  const line = text.trim().replace(/\s+/g, " ");
+  if (line === "") return no("", texts.nothingWasTyped(), texts.pointValueNoteOff());
+  const [word = "", ...others] = line.split(" ");
+  const verb = Object.hasOwn(VERBS, word.toLowerCase()) ? VERBS[word.toLowerCase()] : undefined;
+  if (!verb) return readMeasurement(word, others, line, ctx);
+  // A point may be called as a verb is, MAINS or METER: with a value behind it the point is meant.
+  if (others.length > 0 && isName(word, ctx)) {
+    const measurement = readMeasurement(word, others, line, ctx);
+    if (measurement.ok) return measurement;
+    const said = verb.read(others.join(" "), ctx);
+    if (!said.ok) return measurement;
+    // It cannot be read now; whether the verb was meant nobody can tell.
+    return no(line, texts.pointAmpAlsoWord(word.toUpperCase(), measurement.why), texts.logOwnField(measurement.accepted));
+  }
+  return verb.read(others.join(" "), ctx);
+}
+
+/** What could stand where the line ends, the likeliest first; each is the whole last word. */
+export function completions(text: string, ctx: EntryContext): string[] {
+  const words = text.split(/\s+/);
+  const last = words.at(-1) ?? "";
+  const wanted = last.toLowerCase();
+  const parts = ctx.circuit?.elements.map((e) => e.name) ?? [];
+  const points = ctx.circuit?.points.map((p) => p.name) ?? [];
+  const reservoirs = ctx.reservoirs.map((r) => r.name);
+  let pool: string[] = [];
+  if (words.length === 1)
+    pool =
+      ctx.energy === "live" ? [...points, ...Object.keys(VERBS), ...parts] : [...reservoirs, ...Object.keys(VERBS), ...points, ...parts];
+  else if (/^(fit|find)$/i.test(words[0]!) && words.length === 2) pool = parts;
+  else if (/^correct$/i.test(words[0]!) && words.length === 2) pool = points;
+  else if (/^wait$/i.test(words[0]!) && words.length === 2) pool = ["owner", "part", "soak", "collection", "you"];
+  else if (words.length === 2 && !Object.hasOwn(VERBS, words[0]!.toLowerCase())) pool = ["ohm", "ac", "ma", "leak", "gm"];
+  return [...new Set(pool)].filter((p) => wanted !== "" && p.toLowerCase().startsWith(wanted) && p.toLowerCase() !== wanted).slice(0, 8);
+}
+
+/** The forms that the line accepts, for its help. */
+export const ENTRY_FORMS: string[] = [
+  "B1 318",
+  "V2.k 7.4",
+  "R7 ohm 118k",
+  "B1 ac 2.1",
+  texts.powerOff,
+  ...Object.values(VERBS).map((v) => v.form),
+];

@@ -1,0 +1,20 @@
+/** One nominal solve of a circuit as plain data, apart from its making so that a screen can have the type alone. */
+
+import type { TubePointOfWork } from "../solver/operating-point";
+import type { Stress } from "../solver/stress";
+
+/** One nominal solve, for a model's own page and for comparing. */
+export interface Solution {
+  converged: boolean;
+  iterations: number;
+  ms: number;
+  unsettled: string[];
+  /** As a 10 MΩ meter reads them, by point name. */
+  points: Record<string, number>;
+  nodes: Record<string, number>;
+  tubes: Record<string, TubePointOfWork>;
+  stresses: Stress[];
+  /** Voltage gain of each stage from its in to its out at 1 kHz, with the tone at the amp's input. */
+  gains: Record<string, number>;
+  undetermined: string[];
+}

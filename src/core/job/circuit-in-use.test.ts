@@ -1,0 +1,51 @@
+import { readFileSync } from "node:fs";
+import { readCircuit } from "../circuit/read";
+import type { EventDraft } from "../tape/events/event";
+import { foldJob } from "../tape/fold";
+import { tape } from "../tape/tape-for-tests";
+import { circuitInUse, experimentsIn } from "./circuit-in-use";
+
+const WREN = readFileSync("demo/amps/wren-5.cir", "utf8");
+const trial = (outcome: "open" | "kept" | "reverted", set: string[], more: object = {}): EventDraft =>
+  ({
+    type: "change",
+    payload: { position: "R8", kind: "experiment", newPart: "trial", reversible: true, outcome, set },
+    ...more,
+  }) as EventDraft;
+const ohms = (netlist: string, name: string) => readCircuit(netlist).circuit.elements.find((e) => e.name === name)!.value;
+const state = (...drafts: EventDraft[]) => foldJob(tape(...drafts.map((d, i): [number, EventDraft] => [i, d])));
+
+test("experiments that are open or kept are in the circuit in use; one that was put back is not", () => {
+  const s = state(trial("open", ["R8=220k"]), trial("kept", ["R9=2.2k"]), trial("reverted", ["R7=1k"]));
+  expect(experimentsIn(s)).toEqual(["R8=220k", "R9=2.2k"]);
+  const { netlist, circuit, leftOut } = circuitInUse(s, WREN);
+  expect(leftOut).toEqual([]);
+  expect(ohms(netlist, "R8")).toBe(220e3);
+  expect(ohms(netlist, "R9")).toBe(2200);
+  expect(ohms(netlist, "R7")).toBe(ohms(WREN, "R7"));
+  // Points and notes are those of the model.
+  expect(circuit.points).toHaveLength(readCircuit(WREN).circuit.points.length);
+});
+
+test("without experiments the model's own text stands", () => {
+  expect(circuitInUse(state(), WREN)).toMatchObject({ netlist: WREN, leftOut: [] });
+});
+
+test("an experiment that the model cannot take is left out and named; the others are in", () => {
+  const { netlist, leftOut } = circuitInUse(state(trial("open", ["R99=1k"]), trial("kept", ["R9=2.2k"])), WREN);
+  expect(leftOut).toEqual([{ line: 1, position: "R8", why: expect.stringContaining("there is no R99") }]);
+  expect(ohms(netlist, "R9")).toBe(2200);
+});
+
+test("the circuit as it was: before an experiment began, while it was in, after it was put back", () => {
+  const note: EventDraft = { type: "note", payload: { text: "x" } };
+  const s = state(note, trial("open", ["R8=220k"]), note, trial("reverted", ["R8=220k"], { supersedes: 2, reason: "no better" }), note);
+  const at = (line?: number) => ohms(circuitInUse(s, WREN, line).netlist, "R8");
+  const model = ohms(WREN, "R8");
+  expect([at(1), at(3), at(5), at()]).toEqual([model, 220e3, model, model]);
+});
+
+test("an experiment that was struck is not in the circuit", () => {
+  const undo: EventDraft = { type: "undo", supersedes: 1, reason: "wrong part", payload: {} } as EventDraft;
+  expect(circuitInUse(state(trial("kept", ["R8=220k"]), undo), WREN).netlist).toBe(WREN);
+});

@@ -1,0 +1,69 @@
+/** The circuit in use: the model's, with the experiments that are in the amp. Every screen and paper of a job judges by this one. */
+
+import { alter } from "../circuit/alter";
+import type { Circuit } from "../circuit/circuit";
+import { readOnce } from "../circuit/read-once";
+import { writeCircuit } from "../circuit/write";
+import { begunAt } from "../tape/amp-as-it-is";
+import type { JobState } from "../tape/fold";
+
+export interface CircuitInUse {
+  /** Its file. */
+  netlist: string;
+  circuit: Circuit;
+  /** Experiments that are in the amp but cannot be made in the model, with the reason: what is judged leaves them out. */
+  leftOut: { line: number; position: string; why: string }[];
+}
+
+/** An experiment that is in the amp, with what it changes, in the engine's words: "R4=270". */
+interface InTheAmp {
+  line: number;
+  position: string;
+  set: readonly string[];
+}
+
+/** The experiments that were in the amp when a line was logged; now unless given. */
+function experimentsAt(state: Pick<JobState, "changes" | "lines">, line: number): InTheAmp[] {
+  return state.changes.flatMap((c) =>
+    c.kind === "experiment" && c.set?.length && begunAt(state, c.seq) < line && (c.outcome !== "reverted" || c.seq > line)
+      ? [{ line: c.seq, position: c.position, set: c.set }]
+      : [],
+  );
+}
+
+/** Changes of the experiments that are open or were kept, in the engine's words, in the order of the tape. */
+export function experimentsIn(state: Pick<JobState, "changes" | "lines">): string[] {
+  return experimentsAt(state, Infinity).flatMap((e) => e.set);
+}
+
+/** The last few, since a screen asks for the same one at every line of its tape. */
+const known = new Map<string, CircuitInUse>();
+const MOST_KEPT = 50;
+
+/**
+ * The circuit of a job.
+ * @param model the circuit file of the library that the job has.
+ * @param line the circuit as it was when that line was logged; as it is now unless given.
+ */
+export function circuitInUse(state: Pick<JobState, "changes" | "lines">, model: string, line = Infinity): CircuitInUse {
+  const experiments = experimentsAt(state, line);
+  const key = JSON.stringify([model, experiments]);
+  const before = known.get(key);
+  if (before) return before;
+  let circuit = readOnce(model);
+  const leftOut: CircuitInUse["leftOut"] = [];
+  for (const { line: at, position, set } of experiments) {
+    try {
+      circuit = alter(circuit, set);
+    } catch (error) {
+      leftOut.push({ line: at, position, why: (error as Error).message });
+    }
+  }
+  const altered = leftOut.length < experiments.length;
+  const netlist = altered ? writeCircuit(circuit) : model;
+  // Read back, so that line numbers are those of the file that is shown.
+  const inUse = { netlist, circuit: readOnce(netlist), leftOut };
+  if (known.size >= MOST_KEPT) known.delete(known.keys().next().value!);
+  known.set(key, inUse);
+  return inUse;
+}

@@ -1,0 +1,223 @@
+/** The owner's report as an ordered list of blocks: what is said, in which order. The screen and the PDF only paint it. */
+
+import { format } from "date-fns";
+import type { StaircaseStep } from "../walk/walk";
+import type { Verdict } from "../expectation/expectation";
+import { money } from "./money";
+import type { Report } from "./report";
+
+/** Text of a table, or a reading with its verdict. */
+export type Cell = string | { text: string; verdict: Verdict };
+
+export interface Column {
+  title: string;
+  /** Part of the width; the parts are scaled to the whole. */
+  share: number;
+  align?: "right";
+}
+
+export type Block =
+  | { block: "title"; shop: string; address: string; title: string; facts: string[] }
+  | { block: "heading"; text: string }
+  /** `quote`: the owner's own words; `small`: beside the point. */
+  | { block: "text"; text: string; look?: "quote" | "small" | "strong" }
+  | { block: "list"; items: string[] }
+  /** `total` is never parted from the last row. */
+  | { block: "table"; columns: Column[]; rows: Cell[][]; total?: Cell[] }
+  /** The supply chain as two descending staircases on one scale. */
+  | { block: "stairs"; before: StaircaseStep[]; after: StaircaseStep[] }
+  /** Decibels on the curve's own frequencies. */
+  | { block: "spectrum"; hertz: number; before: readonly number[]; after?: readonly number[] }
+  | { block: "photos"; photos: { hash: string; caption: string }[] };
+
+/** The blocks of a report, from the title to the pictures. Sections with nothing in them are left out. */
+export function reportBlocks(r: Report): Block[] {
+  return [
+    ...title(r),
+    ...complaint(r),
+    ...table(TEXTS.findings, r.findings, FINDINGS, (f) => [f.place, f.text, f.severity, f.outcome]),
+    ...table(TEXTS.parts, r.parts, PARTS, (p) => [
+      p.position,
+      p.old,
+      `${p.fitted}${p.reversible ? "" : ` (${TEXTS.notReversible})`}`,
+      p.why,
+      p.oldWent,
+    ]),
+    ...table(TEXTS.experiments, r.experiments, EXPERIMENTS, (e) => [e.position, e.what, e.outcome]),
+    ...voltages(r),
+    ...noise(r),
+    ...safety(r),
+    ...list(TEXTS.declined, r.declined),
+    ...list(TEXTS.unanswered, r.unanswered),
+    ...advice(r),
+    ...list(TEXTS.goesBack, [
+      ...r.oldParts.map((p) => `${TEXTS.oldPart}: ${p}`),
+      ...r.packing.map((p) => (p.done ? p.what : `${p.what} (${TEXTS.notYet})`)),
+    ]),
+    ...bill(r),
+    ...photos(r),
+  ];
+}
+
+const day = (iso: string) => format(new Date(iso), "d MMMM yyyy");
+
+const TEXTS = {
+  complaint: "What you told us",
+  findings: "What we found",
+  parts: "What was replaced, and why",
+  notReversible: "cannot be reversed",
+  experiments: "What was tried",
+  voltages: "Voltages before and after",
+  shapes: "● in band   ▲ just outside   ■ outside   ○ nothing to compare with",
+  noise: "Noise",
+  safety: "Electrical safety tests",
+  declined: "Advised, and declined by you",
+  unanswered: "Waiting for your answer",
+  advice: "What to watch",
+  nextService: "Next service",
+  goesBack: "Goes back with the amplifier",
+  oldPart: "Old part, bagged",
+  notYet: "not yet done",
+  bill: "Bill",
+  total: "Total",
+  photos: "Pictures",
+} as const;
+
+const FINDINGS: Column[] = [
+  { title: "Place", share: 2 },
+  { title: "Finding", share: 5 },
+  { title: "Severity", share: 1.2 },
+  { title: "Outcome", share: 3 },
+];
+const PARTS: Column[] = [
+  { title: "Position", share: 1.2 },
+  { title: "Old part", share: 3 },
+  { title: "Fitted", share: 3 },
+  { title: "Reason", share: 3 },
+  { title: "Old part went to", share: 2 },
+];
+const EXPERIMENTS: Column[] = [
+  { title: "Position", share: 1.5 },
+  { title: "Tried", share: 4 },
+  { title: "Result", share: 4 },
+];
+const VOLTAGES: Column[] = [
+  { title: "Point", share: 1.3 },
+  { title: "What it is", share: 3 },
+  { title: "Expected", share: 2.6 },
+  { title: "Before", share: 1.6 },
+  { title: "After", share: 1.6 },
+];
+const NOISE_TESTS: Column[] = [
+  { title: "Test", share: 6 },
+  { title: "Result", share: 4 },
+];
+const SAFETY: Column[] = [
+  { title: "Test", share: 2.4 },
+  { title: "Measured", share: 3 },
+  { title: "Limit of this shop", share: 2.4 },
+  { title: "Result", share: 1.4 },
+];
+const BILL: Column[] = [
+  { title: "For", share: 6 },
+  { title: "Kind", share: 2 },
+  { title: "Amount", share: 2, align: "right" },
+];
+
+function title(r: Report): Block[] {
+  const facts = [
+    [`For ${r.owner}`, `job ${r.job}`, r.opened && `taken in ${day(r.opened)}`, r.returned && `returned ${day(r.returned)}`]
+      .filter(Boolean)
+      .join("   ·   "),
+    r.madeWhen,
+  ];
+  return [
+    {
+      block: "title",
+      shop: r.shop.name,
+      address: r.shop.address,
+      title: `Report on the ${r.amp}${r.serial ? `, serial ${r.serial}` : ""}`,
+      facts: facts.filter(Boolean),
+    },
+  ];
+}
+
+function complaint({ complaint: c, brief }: Report): Block[] {
+  if (!c) return [];
+  const lines = [c.reproduced, c.proved, ...brief].filter(Boolean);
+  return [
+    { block: "heading", text: TEXTS.complaint },
+    { block: "text", look: "quote", text: `“${c.words}”${c.when ? ` (${c.when})` : ""}` },
+    ...lines.map((text): Block => ({ block: "text", text: `${text}.` })),
+  ];
+}
+
+function table<T>(heading: string, items: readonly T[], columns: Column[], row: (item: T) => Cell[]): Block[] {
+  if (items.length === 0) return [];
+  return [
+    { block: "heading", text: heading },
+    { block: "table", columns, rows: items.map(row) },
+  ];
+}
+
+function list(heading: string, items: string[]): Block[] {
+  if (items.length === 0) return [];
+  return [
+    { block: "heading", text: heading },
+    { block: "list", items },
+  ];
+}
+
+function voltages(r: Report): Block[] {
+  const [heading, ...rest] = table(TEXTS.voltages, r.beforeAfter, VOLTAGES, (b) => [b.point, b.label, b.expected, b.before, b.after ?? ""]);
+  if (!heading) return [];
+  const stairs: Block[] = r.stairs ? [{ block: "stairs", ...r.stairs }] : [];
+  return [heading, ...stairs, ...rest, { block: "text", look: "small", text: TEXTS.shapes }];
+}
+
+function noise({ noise: n }: Report): Block[] {
+  if (!n) return [];
+  const spectrum: Block[] = n.before
+    ? [{ block: "spectrum", hertz: n.hertz, before: n.before.curve, ...(n.after ? { after: n.after.curve } : {}) }]
+    : [];
+  const tests: Block[] =
+    n.tests.length > 0 ? [{ block: "table", columns: NOISE_TESTS, rows: n.tests.map((t) => [t.what, t.outcome]) }] : [];
+  return [{ block: "heading", text: TEXTS.noise }, ...n.says.map((text): Block => ({ block: "text", text })), ...spectrum, ...tests];
+}
+
+function safety(r: Report): Block[] {
+  return [
+    ...table(TEXTS.safety, r.safety, SAFETY, (s) => [s.name, s.result, s.limit, s.verdict]),
+    { block: "text", look: "small", text: r.safetyNote },
+  ];
+}
+
+function advice({ advice: a }: Report): Block[] {
+  if (!a?.text) return [];
+  const next: Block[] = a.nextService ? [{ block: "text", look: "strong", text: `${TEXTS.nextService}: ${day(a.nextService)}` }] : [];
+  return [{ block: "heading", text: TEXTS.advice }, { block: "text", text: a.text }, ...next];
+}
+
+function bill({ bill: b }: Report): Block[] {
+  if (b.lines.length === 0) return [];
+  return [
+    { block: "heading", text: TEXTS.bill },
+    {
+      block: "table",
+      columns: BILL,
+      rows: b.lines.map((l) => [l.text, l.kind, money(l.amount, b.currency)]),
+      total: [TEXTS.total, "", money(b.total, b.currency)],
+    },
+  ];
+}
+
+/** The job's pictures, then those of its findings; each once. */
+function photos(r: Report): Block[] {
+  const all = [...r.photos, ...r.findings.flatMap((f) => f.photos.map((hash) => ({ hash, caption: `${f.place}: ${f.text}` })))];
+  const each = all.filter((p, i) => all.findIndex((q) => q.hash === p.hash) === i);
+  if (each.length === 0) return [];
+  return [
+    { block: "heading", text: TEXTS.photos },
+    { block: "photos", photos: each },
+  ];
+}

@@ -1,0 +1,71 @@
+/** End-of-job electrical safety tests against the shop's limits. Local codes and a licensed person decide. */
+
+import { figure } from "../language/language";
+import { formatQuantity } from "../quantity/format";
+import type { Unit } from "../quantity/unit";
+import type { SafetyTestKind } from "../tape/events/words";
+import type { Settings } from "../shop/settings";
+import * as texts from "../texts/safety";
+
+export interface SafetyTestSpec {
+  test: SafetyTestKind;
+  name: string;
+  how: string;
+  /** Measured tests have a unit and a limit; the others are looked at. */
+  unit?: Unit;
+  limit?: number;
+  sense?: "at most" | "at least";
+}
+
+export const SAFETY_NOTE = texts.theseLimitsSettingsShop;
+
+export function safetyTestsFor(settings: Settings): SafetyTestSpec[] {
+  const { limits } = settings;
+  return [
+    {
+      test: "earth bond",
+      name: texts.earthBond(),
+      how: texts.plugEarthPinBare(),
+      unit: "Ω",
+      limit: limits.earthBondOhms,
+      sense: "at most",
+    },
+    {
+      test: "insulation",
+      name: "Insulation",
+      how: texts.liveNeutralTogetherChassis(),
+      unit: "Ω",
+      limit: limits.insulationOhms,
+      sense: "at least",
+    },
+    {
+      test: "leakage",
+      name: texts.leakageEarth(),
+      how: texts.fullMainsBothPlug(),
+      unit: "A",
+      limit: limits.leakageAmps,
+      sense: "at most",
+    },
+    { test: "fuse", name: "Fuse", how: texts.typeRatingPlateChart() },
+    { test: "polarity", name: texts.polaritySwitchOrder(), how: texts.liveGoesFuseFirst() },
+    { test: "cord", name: texts.cordStrainRelief(), how: texts.noDamageGripHolds() },
+  ];
+}
+
+/** Does the value hold its limit? Same unit for both. */
+export function holdsLimit(spec: Pick<SafetyTestSpec, "limit" | "sense">, value: number): boolean {
+  if (spec.limit === undefined) return true;
+  return spec.sense === "at least" ? value >= spec.limit : value <= spec.limit;
+}
+
+/** A test's figure as the trade says it: fractions of an ohm in ohms, leakage in milliamperes. */
+export function testValue(value: number, unit: Unit): string {
+  if (unit === "Ω" && value < 1) return `${figure(Number(value.toPrecision(3)))} Ω`;
+  if (unit === "A") return `${figure(Number((value * 1000).toPrecision(3)))} mA`;
+  return formatQuantity(value, unit, 3);
+}
+
+/** "at most 0.1 Ω". */
+export function limitText(spec: SafetyTestSpec): string {
+  return spec.limit === undefined || !spec.unit ? "" : `${spec.sense} ${testValue(spec.limit, spec.unit)}`;
+}

@@ -1,0 +1,219 @@
+/**
+ * The amp's energy state, from its tape: unknown, live, stored, proven dead.
+ * A pure function of the effective events and the time; nothing here is remembered elsewhere.
+ */
+
+import { toolProved } from "./discharge-tool";
+import { WARM_SECONDS } from "../anatomy/warm-up";
+import { decayOf, type Reservoir } from "../supply/reservoirs";
+import { is, type JobEvent } from "../tape/events/event";
+import type { EnergyContext } from "./energy-context";
+import { conflictOf, fresh, proofOf, SECOND_READING_AFTER, type Proof, type Replayed } from "./proof";
+import * as texts from "../texts/safety";
+
+export type EnergyState =
+  | { kind: "unknown"; why: string; proof: Proof }
+  | { kind: "live"; since: string }
+  | { kind: "stored"; since: string; volts: number; joules: number; secondsToSafe: number; plug: "in" | "out"; proof: Proof }
+  | { kind: "proven-dead"; at: string; until: string; proof: Proof };
+
+/** How far a meter may be off on the known source and still count as proved. */
+const METER_TOLERANCE = 0.05;
+
+/** All reservoirs of a job: the circuit's, then those that were named by hand. */
+export function jobReservoirs(events: JobEvent[], fromCircuit: Reservoir[]): Reservoir[] {
+  const named = new Map<string, Reservoir>();
+  for (const e of events) {
+    if (!is(e, "reservoir")) continue;
+    const { name, farads, volts } = e.payload;
+    if (fromCircuit.some((r) => r.name.toLowerCase() === name.toLowerCase())) continue;
+    named.set(name.toLowerCase(), {
+      name,
+      parts: [name],
+      node: `hand:${name.toLowerCase()}`,
+      returnNode: "0",
+      farads,
+      ratedVolts: volts || undefined,
+      label: texts.namedHand(),
+    });
+  }
+  return [...fromCircuit, ...named.values()];
+}
+
+/** What a screen shows that was away while the amp was live: nobody knows, and the proof starts anew. */
+export function unwatched(since: string, events: JobEvent[], context: EnergyContext): EnergyState {
+  return {
+    kind: "unknown",
+    why: texts.wasLiveSinceNobody(since),
+    proof: fresh(jobReservoirs(events, context.reservoirs), false),
+  };
+}
+
+/** The state at `now` (milliseconds since 1970). `events` are the effective ones, in the order of the tape. */
+export function energyAt(events: JobEvent[], now: number, context: EnergyContext): EnergyState {
+  const reservoirs = jobReservoirs(events, context.reservoirs);
+  const s = replay(events, reservoirs, context);
+  if (s.power === "on") return { kind: "live", since: s.since };
+
+  const known = s.volts.some((v) => v !== undefined);
+  const decay = decayOf(
+    context.circuit,
+    reservoirs,
+    s.volts.map((v) => v ?? 0),
+  );
+  const elapsed = Math.max(0, (now - s.from) / 1000);
+  const volts = decay.voltsAt(elapsed);
+  const proof = proofOf(s, reservoirs, volts, now, context);
+
+  if (proof.missing.length === 0) {
+    const at = [s.meterAfter!, s.toolAfter ?? "", ...s.second.flatMap((r) => r?.at ?? [])].sort().at(-1)!;
+    const until = new Date(Date.parse(at) + context.proofHours * 3600e3).toISOString();
+    if (now < Date.parse(until)) return { kind: "proven-dead", at, until, proof };
+    return { kind: "unknown", why: texts.proofOlderThan(context.proofHours), proof: fresh(reservoirs, s.plugOut) };
+  }
+  if (s.power === "off" && known) {
+    const left = decay.secondsTo(context.safeVolts) - elapsed;
+    return {
+      kind: "stored",
+      since: s.since,
+      volts: Math.max(...volts.map(Math.abs)),
+      joules: decay.joulesAt(elapsed),
+      secondsToSafe: Math.max(0, left),
+      plug: s.plugOut ? "out" : "in",
+      proof,
+    };
+  }
+  return {
+    kind: "unknown",
+    why: s.power === "off" ? texts.whatReservoirsHoldNot() : texts.nobodyHasSaidWhether(),
+    proof,
+  };
+}
+
+const larger = (a: number | undefined, b: number | undefined) => (Math.abs(a ?? 0) >= Math.abs(b ?? 0) ? (a ?? b) : b);
+
+function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyContext): Replayed {
+  const none = () => reservoirs.map(() => undefined);
+  const s: Replayed = {
+    power: "unknown",
+    since: "",
+    tubesIn: true,
+    plugOut: false,
+    volts: none(),
+    basis: none(),
+    from: 0,
+    lastLive: none(),
+    measured: none(),
+    first: none(),
+    second: none(),
+    rebounded: none(),
+    conflict: none(),
+    unread: none(),
+  };
+  const clearProof = () =>
+    Object.assign(s, {
+      first: none(),
+      second: none(),
+      rebounded: none(),
+      conflict: none(),
+      unread: none(),
+      meterBefore: undefined,
+      meterAfter: undefined,
+      toolBefore: undefined,
+      toolAfter: undefined,
+    });
+  const allRead = () => s.second.length > 0 && s.second.every((r, i) => r !== undefined || s.unread[i] !== undefined);
+  const indexOf = (name: string) => reservoirs.findIndex((r) => r.name.toLowerCase() === name.toLowerCase());
+
+  for (const e of events) {
+    const t = Date.parse(e.at);
+    if (is(e, "power")) {
+      const plugOut = e.payload.state === "off" && (e.payload.plug ?? "out") === "out";
+      if (e.payload.state === "on") {
+        if (s.power !== "on") s.lastLive = none();
+        s.measured = none();
+        if (s.power !== "on") s.since = e.at;
+        Object.assign(s, { power: "on", plugOut: false, tubesIn: !e.payload.without?.length });
+        clearProof();
+      } else {
+        if (s.power === "on") {
+          const loaded = s.tubesIn && t - Date.parse(s.since) >= WARM_SECONDS * 1000;
+          // The estimate errs high: without its load a rail stands at the winding's peak.
+          const expected = (r: Reservoir) => larger(context.expectedVolts(r), loaded ? undefined : context.unloadedVolts?.(r));
+          s.volts = reservoirs.map((r, i) => s.lastLive[i] ?? expected(r) ?? r.ratedVolts);
+          s.basis = reservoirs.map((r, i) =>
+            s.lastLive[i] !== undefined ? "read" : expected(r) !== undefined ? "expected" : r.node.startsWith("hand:") ? "named" : "rating",
+          );
+          Object.assign(s, { from: t, since: e.at });
+        } else if (s.power === "unknown") s.since = e.at;
+        // Plugged in again: one switch away from live, so what was proven no longer holds.
+        if (!plugOut && s.plugOut) clearProof();
+        s.power = "off";
+        s.plugOut = plugOut;
+      }
+    } else if (is(e, "reading") && s.power === "on" && e.payload.kind === "dcv") {
+      const node = context.circuit?.points.find((p) => p.name.toLowerCase() === e.payload.point.toLowerCase())?.node;
+      const i = reservoirs.findIndex((r) => r.node === node && r.returnNode === "0");
+      if (i >= 0) s.lastLive[i] = e.payload.value;
+    } else if (is(e, "meter-check") && s.power !== "on") {
+      const { expected, read } = e.payload;
+      if (Math.abs(read - expected) > Math.abs(expected) * METER_TOLERANCE) {
+        // A meter that is wrong on a known source was wrong on the reservoirs too.
+        clearProof();
+      } else if (allRead()) s.meterAfter = e.at;
+      else s.meterBefore ??= e.at;
+    } else if (is(e, "discharge-reading") && s.power !== "on") {
+      const i = indexOf(e.payload.reservoir);
+      if (i < 0) continue;
+      const volts = e.payload.volts;
+      const decay = decayOf(
+        context.circuit,
+        reservoirs,
+        s.volts.map((v) => v ?? 0),
+      );
+      const at = decay.voltsAt(Math.max(0, (t - s.from) / 1000));
+      // Held against what was read here, not against what another may have handed on.
+      const own = s.measured[i];
+      const estimate = own === undefined ? undefined : Math.min(Math.abs(at[i]!), Math.abs(own));
+      const conflict = conflictOf(volts, estimate, s.first[i]?.volts, s.toolBefore !== undefined, context.safeVolts);
+      // What was read stands as read: only the reservoirs that nobody has measured yet are carried by the estimate,
+      // so that a guess about one never raises another that was measured. A low reading that cannot be true yet is not believed.
+      const doubted = conflict !== undefined && Math.abs(volts) <= context.safeVolts && s.conflict[i] === undefined;
+      if (!doubted) s.measured[i] = volts;
+      s.volts = s.volts.map((v, k) => s.measured[k] ?? (v === undefined ? undefined : at[k]));
+      if (doubted) s.volts[i] = at[i];
+      s.basis[i] = "read";
+      s.from = t;
+      s.unread[i] = undefined;
+      const reading = { volts, at: e.at };
+      if (Math.abs(volts) > context.safeVolts) {
+        const before = s.second[i] ?? s.first[i];
+        s.rebounded[i] = before && { from: before.volts, to: volts };
+        s.conflict[i] = conflict;
+        s.first[i] = s.second[i] = undefined;
+        s.meterAfter = undefined;
+      } else if (doubted) s.conflict[i] = conflict;
+      else {
+        s.conflict[i] = undefined;
+        if (!s.meterBefore) continue;
+        if (!s.first[i]) s.first[i] = reading;
+        else if (t - Date.parse(s.first[i]!.at) >= SECOND_READING_AFTER * 1000) {
+          s.second[i] = reading;
+          s.rebounded[i] = undefined;
+          s.meterAfter = s.toolAfter = undefined;
+        }
+      }
+    } else if (is(e, "tool-check") && s.power !== "on") {
+      const proved = toolProved(e.payload.marked, e.payload.read);
+      if (allRead()) s.toolAfter = proved ? e.at : undefined;
+      else s.toolBefore = proved ? (s.toolBefore ?? e.at) : undefined;
+    } else if (is(e, "reservoir-unread") && s.power !== "on") {
+      const i = indexOf(e.payload.reservoir);
+      if (i >= 0) {
+        s.unread[i] = e.payload.reason;
+        s.first[i] = s.second[i] = undefined;
+      }
+    }
+  }
+  return s;
+}

@@ -1,0 +1,55 @@
+import { readFileSync } from "node:fs";
+import { readCircuit } from "../circuit/read";
+import type { EventDraft } from "../tape/events/event";
+import { foldJob } from "../tape/fold";
+import { tape } from "../tape/tape-for-tests";
+import { unmetGates } from "./power-gates";
+
+const load = (name: string) => readCircuit(readFileSync(`demo/amps/${name}.cir`, "utf8")).circuit;
+const halberd = load("halberd-120");
+const minor = load("minor");
+const ids = (circuit: typeof halberd | undefined, through: string, without: string[], ...lines: EventDraft[]) =>
+  unmetGates(
+    circuit,
+    foldJob(tape(...lines.map((l, i): [number, EventDraft] => [i, l]))),
+    { through, without },
+    circuit === minor ? 117 : 230,
+  ).map((g) => g.id);
+const stage = (stage: string): EventDraft => ({ type: "stage", payload: { stage, result: "passed" } });
+const on = (without: string[] = []): EventDraft => ({ type: "power", payload: { state: "on", plug: "in", without } });
+
+describe("what stands against power", () => {
+  test("bias unproven, until the sockets were passed; a change asks anew", () => {
+    expect(ids(halberd, "variable", [])).toEqual(["bias"]);
+    expect(ids(halberd, "variable", [], stage("bias"))).toEqual([]);
+    const fitted: EventDraft = { type: "change", payload: { position: "C20", kind: "replacement", newPart: "47u", reversible: true } };
+    expect(ids(halberd, "variable", [], stage("bias"), fitted)).toEqual(["bias"]);
+    // An amp that has run here with its output tubes in is not asked again.
+    expect(ids(halberd, "variable", [], on(), { type: "power", payload: { state: "off", plug: "out" } })).toEqual([]);
+    // With them out there is no bias to lose; but C4 and C5 then see 516 V.
+    expect(ids(halberd, "variable", ["V4", "V5", "V6", "V7"])).toEqual(["rails"]);
+  });
+  test("straight to the wall, a danger left open, a fuse that has gone", () => {
+    expect(ids(undefined, "straight", [])).toEqual(["straight"]);
+    const danger: EventDraft = {
+      type: "finding",
+      payload: { station: "look", place: "cord", text: "bare", severity: "danger", brief: "allowed" },
+    };
+    expect(ids(undefined, "lamp", [], danger)).toEqual(["danger"]);
+    expect(ids(undefined, "lamp", [], danger, { type: "finding-closed", payload: { finding: 1, how: "new cord" } })).toEqual([]);
+    const blown: EventDraft = { type: "observation", payload: { name: "fuse blows", conditions: {} } };
+    expect(ids(undefined, "variable", [], blown)).toEqual(["fuse"]);
+    expect(ids(undefined, "lamp", [], blown)).toEqual([]);
+  });
+  test("a line-connected set wants its isolation transformer, and no tube out of the string", () => {
+    expect(ids(minor, "variable", [])).toEqual(["isolation"]);
+    expect(ids(minor, "variable", ["V2"], stage("isolation"))).toEqual(["series", "rails"]);
+    expect(ids(minor, "variable", [], stage("isolation"))).toEqual([]);
+  });
+  test("an unloaded rail above a capacitor's rating is said before power", () => {
+    const low = readCircuit(readFileSync("demo/amps/lantern-15.cir", "utf8").replace(/@volts 500/g, "@volts 350")).circuit;
+    const [gate] = unmetGates(low, foldJob([]), { through: "lamp", without: ["V1", "V2", "V3", "V4", "V5"] }, 230);
+    expect(gate).toMatchObject({ id: "rails", says: expect.stringContaining("C1 can reach 382 V and is rated 350 V") });
+    expect(unmetGates(low, foldJob([]), { through: "lamp", without: ["V1", "V2", "V3", "V4", "V5", "V6"] }, 230)).toEqual([]);
+  });
+});

@@ -1,0 +1,62 @@
+/** What should be settled before power goes on: asked in the power-on dialog, passed only with a reason. */
+
+import type { Circuit } from "../circuit/circuit";
+import { envelopeOf } from "../circuit/circuit";
+import { powerOns, type JobState } from "../tape/fold";
+import { formatVolts } from "../quantity/format";
+import { unloadedRails } from "../expectation/unloaded";
+import { anatomyOf } from "../anatomy/kind-of-amp";
+import { fuseGone, isolationAnswers } from "../bring-up/fuse-isolation-state";
+import { lastChange, stageResult } from "../bring-up/stage-state";
+import { isUnloaded } from "../bring-up/unloaded-stage";
+import * as texts from "../texts/safety";
+
+export interface PowerGate {
+  id: "isolation" | "rails" | "bias" | "fuse" | "straight" | "danger" | "series";
+  says: string;
+}
+
+export interface Intended {
+  through: string;
+  without: readonly string[];
+}
+
+/** Gates that are not met for a power-on as intended. @param wall volts. */
+export function unmetGates(circuit: Circuit | undefined, state: JobState, intended: Intended, wall: number): PowerGate[] {
+  const out: PowerGate[] = [];
+  const add = (id: PowerGate["id"], says: string) => out.push({ id, says });
+  const danger = state.findings.filter((f) => f.severity === "danger" && f.closed === undefined);
+  if (danger.length > 0) add("danger", texts.dangerStillOpen(danger.map((f) => `${f.place}, ${f.text}`).join("; ")));
+  const changed = lastChange(state);
+  const passed = (id: string, powered: boolean) => stageResult(state, { id, powered }) === "passed";
+  const before = powerOns(state).filter((e) => e.seq > changed);
+  const lamp = intended.through.includes("lamp");
+  if (!lamp && (fuseGone(state) || shortSeen(state))) add("fuse", texts.fuseHasGoneAmp());
+  if (intended.through === "straight" && before.length === 0) add("straight", texts.neverStraightFullMains());
+  if (!circuit) return out;
+
+  const a = anatomyOf(circuit);
+  const gone = new Set(intended.without.map((t) => envelopeOf(t.toUpperCase())));
+  if (a.lineConnected && !passed("isolation", false)) add("isolation", texts.lineConnectedChassisIsolation());
+  const pulled = a.string.filter((t) => gone.has(t));
+  if (pulled.length > 0) add("series", texts.partSeriesHeaterString(pulled.join(", ")));
+  const outputIn = a.output.filter((t) => !gone.has(t));
+  if (isUnloaded(circuit, intended.without)) {
+    const over = unloadedRails(circuit, wall).filter((r) => r.verdict === "out");
+    if (over.length > 0)
+      add(
+        "rails",
+        texts.unloadedKeepDialDown(
+          over.map((r) => texts.canReachRated(r.capacitor, formatVolts(r.volts), formatVolts(r.rated!))).join("; "),
+        ),
+      );
+  }
+  const ran = before.some((e) => a.output.some((t) => !(e.payload.without ?? []).some((o) => envelopeOf(o.toUpperCase()) === t)));
+  if (a.fixedBias && outputIn.length > 0 && !passed("bias", true) && !ran) add("bias", texts.biasNotProvenSockets(outputIn.join(", ")));
+  return out;
+}
+
+/** A lamp that stayed bright, or a fuse that went, in a step of the isolation. */
+function shortSeen(state: JobState): boolean {
+  return isolationAnswers(state).some((a) => a.outcome === "blows" || a.outcome === "bright");
+}

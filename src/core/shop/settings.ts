@@ -1,0 +1,23 @@
+/** The settings of a shop as plain values; their checks are in settings-class. */
+
+import type { Language } from "../language/language";
+import type { Settings } from "./settings-class";
+
+export type { Settings } from "./settings-class";
+
+export const DEFAULT_SETTINGS: Settings = {
+  shopName: "My bench",
+  shopAddress: "",
+  technicians: ["T.B."],
+  safeVolts: 10,
+  proofHours: 4,
+  mainsVolts: 230,
+  decimal: ".",
+  tubeWord: "tube",
+  mainsWord: "mains",
+  currency: "¤",
+  limits: { earthBondOhms: 0.1, insulationOhms: 2e6, leakageAmps: 0.5e-3 },
+};
+
+/** The words and the decimal sign of a shop. */
+export const languageOf = ({ tubeWord, mainsWord, decimal }: Settings): Language => ({ tube: tubeWord, mains: mainsWord, decimal });

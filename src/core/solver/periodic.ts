@@ -1,0 +1,145 @@
+/**
+ * The whole amp, tubes and all, over one period of the mains as it repeats: where a rail swings so far that the amp is no longer
+ * linear around its average. Newton's method on the state at the period's start (shooting).
+ * Source: T. J. Aprille and T. N. Trick, "Steady-state analysis of nonlinear circuits with periodic inputs", Proc. IEEE 60, 1972;
+ * the linear systems by GMRES as in R. Telichevesky, K. S. Kundert and J. K. White, DAC 1995. Steps by the second-order backward
+ * differentiation formula, which takes little from a resonance; the first of a period by backward Euler.
+ */
+
+import { pulsesAlike } from "../supply/rectifier";
+import { gmres } from "../numeric/gmres";
+import { assembleStorage, type Network, type RectifierPart } from "./network";
+import type { Workspace } from "./newton";
+
+/** Steps of one period of the pulses: half the mains' where both half-waves are alike. */
+const STEPS = 120;
+const MOST_SHOOTING_ITERATIONS = 12;
+const MOST_ITERATIONS = 40;
+/** Volts by which the end of a period may miss its start. */
+const RELTOL = 2e-3;
+/** Vectors of a linear solve: about as many as the amp has slow states. */
+const KRYLOV_DIMENSION = 60;
+
+/**
+ * Average of every unknown over one period with the rectifiers of `parts` pulsing and the others averaged.
+ * @param start unknowns to begin from: the averaged solve. @returns undefined when no periodic answer was found.
+ */
+export function periodicMean(
+  network: Network,
+  work: Workspace,
+  parts: readonly RectifierPart[],
+  start: Float64Array,
+): Float64Array | undefined {
+  const restore = pulsing(network, parts);
+  try {
+    return shoot(network, work, start, parts.every((p) => pulsesAlike(p.model) === 2) ? 2 : 1);
+  } finally {
+    restore();
+  }
+}
+
+/** Puts pulsing devices in the place of averaged ones; gives back what undoes it. */
+function pulsing(network: Network, parts: readonly RectifierPart[]): () => void {
+  const before = network.devices.slice();
+  for (const part of parts) network.devices[network.devices.indexOf(part.device)] = part.pulsed;
+  network.clock.running = true;
+  return () => {
+    network.devices.splice(0, before.length, ...before);
+    network.clock.running = false;
+  };
+}
+
+function shoot(network: Network, work: Workspace, start: Float64Array, alike: 1 | 2): Float64Array | undefined {
+  const n = network.size;
+  const steps = alike === 2 ? STEPS : 2 * STEPS;
+  const h = 1 / (network.hertz * alike * steps);
+  const storage = new Float64Array(n * n);
+  assembleStorage(network, storage);
+  const stored: [row: number, column: number, perStep: number][] = [];
+  for (let r = 0; r < n; r++) for (let c = 0; c < n; c++) if (storage[r * n + c]) stored.push([r, c, storage[r * n + c]! / h]);
+  work.assemble();
+  const bases = [1, 1.5].map((share) => {
+    const base = work.linear.slice();
+    for (const [r, c, value] of stored) base[r * n + c]! += share * value;
+    return base;
+  });
+  const { lu, rhs, b } = work;
+  /** One step in place; false when Newton did not end. The factors of its last iteration stay in `lu`. */
+  const step = (x: Float64Array, before: Float64Array, earlier: Float64Array | undefined): boolean => {
+    const known = past(before, earlier);
+    work.hold(x);
+    for (let iteration = 0; iteration < MOST_ITERATIONS; iteration++) {
+      lu.a.set(bases[earlier ? 1 : 0]!);
+      b.set(rhs);
+      for (const [r, c, value] of stored) b[r]! += value * known[c]!;
+      const heldBack = work.stamp(x, true);
+      if (lu.factor() >= 0) return false;
+      lu.solve(b);
+      let worst = 0;
+      for (let k = 0; k < n; k++) worst = Math.max(worst, Math.abs(b[k]! - x[k]!) / (1e-4 + 1e-5 * Math.abs(b[k]!)));
+      if (!Number.isFinite(worst)) return false;
+      // Late iterations that still swing go half the way: two points that answer each other meet in the middle.
+      const part = iteration > 12 && iteration % 3 ? 0.5 : 1;
+      for (let k = 0; k < n; k++) x[k]! += part * (b[k]! - x[k]!);
+      if (worst <= 1 && !heldBack && part === 1) return true;
+    }
+    return false;
+  };
+  const x0 = start.slice();
+  for (let shot = 0; shot < MOST_SHOOTING_ITERATIONS; shot++) {
+    const x = x0.slice();
+    const mean = new Float64Array(n);
+    const factors: ((v: Float64Array) => void)[] = [];
+    let earlier: Float64Array | undefined;
+    for (let k = 1; k <= steps; k++) {
+      network.clock.phase = (2 * Math.PI * k) / (alike * steps) - Math.PI / 2;
+      const before = x.slice();
+      if (!step(x, before, earlier)) return undefined;
+      earlier = before;
+      factors.push(lu.kept());
+      for (let i = 0; i < n; i++) mean[i]! += x[i]! / steps;
+    }
+    const miss = x.map((v, i) => v - x0[i]!);
+    const nodes = network.nodes.length;
+    let worst = 0;
+    for (let i = 0; i < nodes; i++) worst = Math.max(worst, Math.abs(miss[i]!));
+    // The first period starts from what no period ends with: it is never the answer.
+    if (shot > 0 && worst < RELTOL) return mean;
+    const change = gmres(
+      (v) => {
+        const end = carried(v, stored, factors);
+        return v.map((value, i) => value - end[i]!);
+      },
+      miss,
+      1e-3,
+      KRYLOV_DIMENSION,
+    );
+    for (let i = 0; i < n; i++) x0[i]! += change[i]!;
+    if (!x0.every(Number.isFinite)) return undefined;
+  }
+  return undefined;
+}
+
+/** What the formula takes of the steps before: 2·x₋₁ − x₋₂/2 against 1.5·x, or x₋₁ against x where there is only one. */
+function past(before: Float64Array, earlier: Float64Array | undefined): Float64Array {
+  return earlier ? before.map((v, i) => 2 * v - 0.5 * earlier[i]!) : before;
+}
+
+/** What a small change at the start of the period has become at its end. */
+function carried(
+  v: Float64Array,
+  stored: readonly [number, number, number][],
+  factors: readonly ((v: Float64Array) => void)[],
+): Float64Array {
+  let d = v;
+  let earlier: Float64Array | undefined;
+  for (const solve of factors) {
+    const known = past(d, earlier);
+    const b = new Float64Array(d.length);
+    for (const [r, c, value] of stored) b[r]! += value * known[c]!;
+    solve(b);
+    earlier = d;
+    d = b;
+  }
+  return d;
+}

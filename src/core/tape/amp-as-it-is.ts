@@ -1,0 +1,28 @@
+/** Which lines of a tape speak of the amp as it is: what was read before its last change, or during a trial that was put back, does not. */
+
+import type { JobState } from "./fold";
+
+export interface AmpAsItIs {
+  /** The line of the last change that is in the amp, and where it was made. */
+  since?: { seq: number; position: string };
+  /** Whether a line of that number counts. */
+  counts(seq: number): boolean;
+}
+
+/** The line with which a trial began: how it ended is a line that supersedes it. */
+export function begunAt(state: Pick<JobState, "lines">, seq: number): number {
+  const before = state.lines.find((l) => l.event.seq === seq)?.event.supersedes;
+  return before === undefined ? seq : begunAt(state, before);
+}
+
+export function ampAsItIs(state: Pick<JobState, "changes" | "lines">): AmpAsItIs {
+  const begun = (seq: number) => begunAt(state, seq);
+  const within = (c: JobState["changes"][number]) => c.kind !== "experiment" || c.outcome !== "reverted";
+  const last = state.changes.findLast(within);
+  const since = last && { seq: last.kind === "experiment" ? begun(last.seq) : last.seq, position: last.position };
+  const trials = state.changes.filter((c) => !within(c)).map((c) => ({ from: begun(c.seq), to: c.seq }));
+  return {
+    ...(since ? { since } : {}),
+    counts: (seq) => seq > (since?.seq ?? 0) && !trials.some((t) => t.from < seq && seq < t.to),
+  };
+}

@@ -1,0 +1,65 @@
+/** Every type of event with the class of its payload. */
+
+import type * as bench from "./measuring-events";
+import type * as bringUp from "./bring-up-events";
+import type * as cold from "./cold-check-events";
+import type * as intake from "./intake-events";
+import type * as noise from "./noise-events";
+import type * as power from "./power-events";
+import type * as work from "./work-events";
+
+export interface Payloads {
+  "job-opened": intake.JobOpened;
+  complaint: intake.Complaint;
+  brief: intake.Brief;
+  claim: intake.Claim;
+  accessory: intake.Accessory;
+  photo: intake.Photo;
+  reproduction: intake.Reproduction;
+  identity: intake.Identity;
+  "date-code": intake.DateCode;
+  mains: power.Mains;
+  power: power.Power;
+  "live-check": power.LiveCheck;
+  "meter-check": power.MeterCheck;
+  reservoir: power.NamedReservoir;
+  "discharge-reading": power.DischargeReading;
+  "gate-passed": power.GatePassed;
+  reading: bench.Reading;
+  finding: bench.Finding;
+  "finding-closed": bench.FindingClosed;
+  note: bench.Note;
+  removed: bench.Removed;
+  "put-back": bench.PutBack;
+  observation: bench.Observation;
+  "control-check": bench.ControlCheck;
+  "tool-check": power.ToolCheck;
+  "reservoir-unread": power.ReservoirUnread;
+  "still-live": power.StillLive;
+  inspection: cold.Inspection;
+  "pot-sweep": cold.PotSweepTaken;
+  "tube-test": cold.TubeTest;
+  temperature: cold.Temperature;
+  stage: bringUp.StageDone;
+  "mains-current": bringUp.MainsCurrent;
+  "isolation-step": bringUp.IsolationStep;
+  recording: noise.RecordingTaken;
+  "noise-test": noise.NoiseTestDone;
+  conditions: noise.ConditionsSet;
+  "conditions-run": noise.ConditionsRun;
+  "ground-map": noise.GroundMapDrawn;
+  provoked: noise.Provoked;
+  occurrence: noise.Occurrence;
+  "soak-begun": noise.SoakBegun;
+  "soak-ended": noise.SoakEnded;
+  change: work.Change;
+  approval: work.Approval;
+  "safety-test": work.SafetyTest;
+  waiting: work.Waiting;
+  "bill-line": work.BillLine;
+  advice: work.Advice;
+  returned: work.Returned;
+  undo: work.Undo;
+}
+
+export type EventType = keyof Payloads;

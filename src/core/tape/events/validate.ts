@@ -1,0 +1,109 @@
+/** Checks a payload against the class of its type. Loads class-validator, so the browser leaves this file alone. */
+
+import "reflect-metadata";
+import { plainToInstance } from "class-transformer";
+import { validateSync, type ValidationError } from "class-validator";
+import { readingProblem } from "../reading-limits";
+import * as bench from "./measuring-events";
+import * as bringUp from "./bring-up-events";
+import * as cold from "./cold-check-events";
+import * as intake from "./intake-events";
+import * as noise from "./noise-events";
+import * as power from "./power-events";
+import type { EventType, Payloads } from "./registry";
+import * as work from "./work-events";
+import * as texts from "../../texts/tape";
+
+const CLASSES: { [T in EventType]: new () => Payloads[T] } = {
+  "job-opened": intake.JobOpened,
+  complaint: intake.Complaint,
+  brief: intake.Brief,
+  claim: intake.Claim,
+  accessory: intake.Accessory,
+  photo: intake.Photo,
+  reproduction: intake.Reproduction,
+  identity: intake.Identity,
+  "date-code": intake.DateCode,
+  mains: power.Mains,
+  power: power.Power,
+  "live-check": power.LiveCheck,
+  "meter-check": power.MeterCheck,
+  reservoir: power.NamedReservoir,
+  "discharge-reading": power.DischargeReading,
+  "gate-passed": power.GatePassed,
+  reading: bench.Reading,
+  finding: bench.Finding,
+  "finding-closed": bench.FindingClosed,
+  note: bench.Note,
+  removed: bench.Removed,
+  "put-back": bench.PutBack,
+  observation: bench.Observation,
+  "control-check": bench.ControlCheck,
+  "tool-check": power.ToolCheck,
+  "reservoir-unread": power.ReservoirUnread,
+  "still-live": power.StillLive,
+  inspection: cold.Inspection,
+  "pot-sweep": cold.PotSweepTaken,
+  "tube-test": cold.TubeTest,
+  temperature: cold.Temperature,
+  stage: bringUp.StageDone,
+  "mains-current": bringUp.MainsCurrent,
+  "isolation-step": bringUp.IsolationStep,
+  recording: noise.RecordingTaken,
+  "noise-test": noise.NoiseTestDone,
+  conditions: noise.ConditionsSet,
+  "conditions-run": noise.ConditionsRun,
+  "ground-map": noise.GroundMapDrawn,
+  provoked: noise.Provoked,
+  occurrence: noise.Occurrence,
+  "soak-begun": noise.SoakBegun,
+  "soak-ended": noise.SoakEnded,
+  change: work.Change,
+  approval: work.Approval,
+  "safety-test": work.SafetyTest,
+  waiting: work.Waiting,
+  "bill-line": work.BillLine,
+  advice: work.Advice,
+  returned: work.Returned,
+  undo: work.Undo,
+};
+
+export const EVENT_TYPES = Object.keys(CLASSES) as EventType[];
+
+export interface FieldError {
+  field: string;
+  message: string;
+}
+
+/** An empty list when the payload is sound; else one plain sentence for each field that is not. */
+export function payloadErrors(type: string, payload: unknown): FieldError[] {
+  const shape = Object.hasOwn(CLASSES, type) ? CLASSES[type as EventType] : undefined;
+  if (!shape) return [{ field: "type", message: texts.readAccepted(type.slice(0, 40), EVENT_TYPES.join(", ")) }];
+  if (typeof payload !== "object" || payload === null || Array.isArray(payload))
+    return [{ field: "payload", message: texts.objectWanted() }];
+  const errors = validateSync(plainToInstance(shape as new () => object, payload), {
+    whitelist: true,
+    forbidNonWhitelisted: true,
+    forbidUnknownValues: true,
+  });
+  const found = errors.flatMap((e) => flatten(e, ""));
+  if (found.length === 0 && type === "reading") found.push(...readingErrors(payload as bench.Reading));
+  return found;
+}
+
+function flatten(error: ValidationError, prefix: string): FieldError[] {
+  const field = prefix + error.property;
+  const own = Object.values(error.constraints ?? {}).map((message) => ({ field, message: texts.read(message, show(error.value)) }));
+  return [...own, ...(error.children ?? []).flatMap((child) => flatten(child, `${field}.`))];
+}
+
+function show(value: unknown): string {
+  const text = JSON.stringify(value) ?? "nothing";
+  return text.length > 60 ? `${text.slice(0, 60)}…` : text;
+}
+
+/** What no meter on a tube amp can show. */
+function readingErrors(reading: bench.Reading): FieldError[] {
+  const problem = readingProblem(reading.kind, reading.value);
+  return problem ? [{ field: "value", message: problem }] : [];
+}

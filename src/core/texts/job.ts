@@ -1,0 +1,87 @@
+/** Texts of job. */
+
+import { say, type Value } from "../language/language";
+
+// brief-allows
+export const noBriefAgreedYet = () => say`no brief is agreed yet`;
+export const briefSays = (mustNotChange: Value) => say`the brief says: ${mustNotChange}`;
+export const dangerNotLeftTell = () => say`a danger must not be left in; tell the owner`;
+export const nothingChangedGood = () => say`nothing is changed irreversibly`;
+export const originalityComesFirst = () => say`originality comes first`;
+export const comesFirst = (brief: Value) => say`${brief} comes first`;
+export const theBrief = () => say`the brief`;
+
+// readings-csv
+export const headerReadsAcceptedPoint = (read: Value, missing: Value, extra: Value, csvColumns: Value) =>
+  say`the header reads "${read}"; ${missing}${extra}accepted: ${csvColumns} (point, kind and value are needed)`;
+export const missing = (missing: Value) => say`missing: ${missing}; `;
+export const notKnown = (extra: Value) => say`not known: ${extra}; `;
+export const readPointAcceptedPoint = (name: Value) => say`read point "${name}"; accepted: a point or part of this amp`;
+export const readKindAccepted = (row: Value, readingKinds: Value) => say`read kind "${row}"; accepted: ${readingKinds}`;
+export const readValueAccepted = (row: Value, unit: Value, why: Value, accepted: Value) =>
+  say`read value "${row}" ${unit}: ${why}; accepted: ${accepted}`;
+export const readMainsAccepted = (mains: Value) => say`read mains "${mains}"; accepted: 0 to 500`;
+export const readWarmAcceptedMinutes = (warm: Value) => say`read warm "${warm}"; accepted: minutes since power on`;
+export const readAcceptedTimeSuch = (at: Value) => say`read at "${at}"; accepted: a time such as 2026-03-02T14:32:00Z`;
+
+// report-noise
+export const beforeWorkAfterDb = (heardIn: Value, heardIn2: Value, louderBy: Value, louderBy2: Value) =>
+  say`Before the work: ${heardIn}. After it: ${heardIn2}, ${louderBy} dB ${louderBy2} altogether.`;
+export const recordedHere = (heardIn: Value) => say`Recorded here: ${heardIn}.`;
+export const runsNeeded = (length: Value, tellExplanation: Value) => say`In ${length} runs it needed ${tellExplanation}.`;
+export const timesLongEnoughWarm = (cycles: Value) => say` and ${cycles} cycles long enough to warm up`;
+export const done = (done: Value) => say` Done: ${done}.`;
+export const soakRunningSoFar = (fault: Value, ran: Value) => say`A soak test for "${fault}" is running: ${ran} so far.`;
+export const runWithoutShowingAgain = (ran: Value, fault: Value, soak: Value, done: Value) =>
+  say`Run for ${ran} without "${fault}" showing again. That gives ${soak} % confidence that the fault is cured.${done}`;
+export const noFaultWasFound = (ran: Value, done: Value) => say`No fault was found in ${ran}. It may come back.${done}`;
+export const soakEndedAfter = (outcome: Value, ran: Value, done: Value) => say`The soak test ended: ${outcome}, after ${ran}.${done}`;
+
+// report
+export const heardHereBeforeWork = () => say`Heard here before the work`;
+export const couldNotHeardHere = () => say`Could not be heard here before the work`;
+export const heardHereNowThen = () => say`Heard here now and then before the work`;
+export const sameTestAfterWork = () => say`The same test after the work: the complaint is gone`;
+export const sameTestAfterWork2 = () => say`The same test after the work: still there`;
+export const sameTestAfterWork3 = () => say`The same test after the work: still there now and then`;
+export const inThisOrder = (state: Value) => say`Your priorities, in order: ${state}`;
+export const notChanged = (mustNotChange: Value) => say`Not to be changed: ${mustNotChange}`;
+export const upTo = (money: Value) => say`Agreed spending limit: ${money}`;
+export const advised = (action: Value) => say`Advised: ${action}`;
+export const measured = (oldMeasured: Value) => say`measured: ${oldMeasured}`;
+export const toSee = (newPart: Value, hypothesis: Value) => say`${newPart}, to test: ${hypothesis}`;
+export const putBack = () => say`put back`;
+export const before = (before: Value) => say`before: ${before}`;
+export const after = (after: Value) => say`after: ${after}`;
+export const lookedAt = () => say`looked at`;
+export const oldPart = () => say`old part`;
+export const backPlace = (what: Value, place: Value) => say`${what}${place} back in place`;
+export const noCircuit = () => say`no circuit`;
+
+// station-marks
+export const open = (length: Value, open: Value) => say`${length} ${open} open`;
+export const nothingOpen = () => say`nothing open`;
+export const reproduceComplaint = () => say`reproduce the complaint`;
+export const offAmp = (off: Value) => say`, ${off} not put back`;
+export const stillOpen = (missingIntake: Value) => say`still open: ${missingIntake}`;
+export const provenDead = () => say`proven dead`;
+export const ampLive = () => say`the amp is live`;
+export const stepsProvenDead = (length: Value) => say`${length} steps to proven dead`;
+export const thingsLooked = (inspected: Value) => say`${inspected} items inspected, `;
+export const resistancesRead = (ohms: Value) => say`${ohms} resistances read`;
+export const nothingRead = () => say`nothing read`;
+export const fuseHasGoneIsolation = () => say`a fuse has blown: the cause is being isolated`;
+export const stagesPassed = (passed: Value, stopped: Value) => say`${passed} stages passed${stopped}`;
+export const stopped = (stopped: Value) => say`, ${stopped} stopped`;
+export const hasBeenPoweredHere = () => say`has been powered here`;
+export const notPoweredHereYet = () => say`not powered here yet`;
+export const pointsReadOut = (taken: Value, length: Value, out: Value) => say`${taken} of ${length} points read, ${out} out`;
+export const noTestPoints = () => say`no test points`;
+export const soakRunning = () => say`a soak test is running, `;
+export const changes = (length: Value) => say`${length} changes`;
+export const waitingOwner = (asked: Value) => say`${asked} waiting for the owner`;
+export const experimentsOpen = (experiments: Value) => say`${experiments} experiments open`;
+export const safetyTestsPassed = (tests: Value, length: Value, takeApart: Value) =>
+  say`${tests} of ${length} safety tests passed${takeApart}`;
+export const returnedTo = (to: Value) => say`returned to ${to}`;
+export const notReturnedYet = () => say`not returned yet`;

@@ -1,0 +1,30 @@
+/** Texts of quantity. */
+
+import { say, type Value } from "../language/language";
+
+// format
+export const neverItself = () => say`never by itself`;
+export const minS = (value: Value, value2: Value) => say`${value} min ${value2} s`;
+export const min = (value: Value) => say`${value} min`;
+export const hMin = (minutes: Value, minutes2: Value) => say`${minutes} h ${minutes2} min`;
+
+// ohms
+export const acceptedOl = (why: Value, accepted: Value) => say`${why}; accepted: ${accepted}, or OL`;
+export const readAcceptedZeroMore = (text: Value) => say`Read ${text}; accepted: zero or more, or OL`;
+
+// parse
+export const numberSuchMv = "a number such as 318, 4k7, 4.7k, 2R2, 22n, 31mV or -51.5";
+export const nothingWasTyped = () => say`nothing was typed`;
+export const hasCommaShopWrites = () => say`it has a comma, and this shop writes decimals with a point (a setting)`;
+export const inPlaceOf = () => say`12.5 in place of 12,5`;
+export const hasMoreThanOne = () => say`it has more than one decimal sign`;
+export const doesNotStartNumber = () => say`it does not start with a number`;
+export const hasTwoDecimalPlaces = () => say`it has two decimal places marked`;
+export const notUnitKnownHere = (tail: Value) => say`"${tail}" is not a unit that is known here`;
+export const notUnitPrefixKnown = (tail: Value) => say`"${tail}" is not a unit or a prefix that is known here`;
+export const wantedHere = (unitWords: Value, unitWords2: Value) => say`it is in ${unitWords}, and ${unitWords2} are wanted here`;
+export const tooLargeNumber = () => say`it is too large to be a number`;
+
+// series
+export const preferredValueNearPositive = (value: Value) => say`a preferred value is near a positive number; read ${value}`;
+export const pairComesNearPositive = (wanted: Value) => say`a pair comes near a positive number; read ${wanted}`;

@@ -1,0 +1,135 @@
+/** Texts of tape. */
+
+import { say, words, type Value } from "../language/language";
+
+// work-events
+export const dateYyyyMmDd = "date as YYYY-MM-DD";
+
+// intake-events
+export const photoStoredHere = "a photo that is stored here";
+
+// noise-events
+export const recordingStoredHere = "a recording that is stored here";
+
+// validate
+export const readAccepted = (type: Value, eventTypes: Value) => say`read "${type}"; accepted: ${eventTypes}`;
+export const objectWanted = () => say`an object is wanted`;
+export const read = (message: Value, error: Value) => say`${message}; read ${error}`;
+
+// reading-limits
+export const upEitherWay = "up to 3000 V either way";
+export const upToA = "up to 5 A";
+export const upToV = "up to 1000 V";
+export const readValueNotNumber = () => say`read a value that is not a number`;
+export const readCannotNegativeAccepted = (shown: Value, accepted: Value) =>
+  say`read ${shown}: this cannot be negative; accepted: ${accepted}`;
+export const readNoTubeAmplifier = (shown: Value, accepted: Value) => say`read ${shown}: no tube amplifier has that; accepted: ${accepted}`;
+
+// stations
+export const whatWrongWhatOwner = "Record the complaint, what the owner agreed to, and the amp";
+export const makeSafe = "Make safe";
+export const proveEveryReservoirDead = "Discharge the capacitors and prove by measuring that the amp is dead";
+export const whatEyeFindsBefore = "Inspect the amp before anything is measured";
+export const coldChecks = "Cold checks";
+export const resistancesPowerOff = "Measure resistances, heaters, controls, tubes and leakage with the power off";
+export const fullMainsStageTime = "Apply power in stages, up to full mains";
+export const eachVoltageAgainstWhat = "Measure each test point and compare it with the expected voltage";
+export const whichFaultExplainsReadings = "See which faults explain the readings, and what to measure next";
+export const toneThroughEveryStage = "See what a changed part does to gain, response, hum and hiss";
+export const humHissSquealWhat = "Find the cause of hum, hiss, squeal and intermittent faults";
+export const whatWasChangedWhy = "Record every part that is changed, and why";
+export const outputStage = "Output stage";
+export const biasBalanceDissipation = "Check bias, balance and dissipation of the output tubes";
+export const everyControlSafetyTests = "Try every control, do the safety tests, try the complaint again";
+export const ownersReportOldParts = "Print the report, hand over the old parts, make the bill";
+
+// tell-noise
+export const recordingS = (when: Value, payload: Value, name: Value, payload2: Value) =>
+  say`Recording, ${when}: ${payload} (${name}, ${payload2} s)`;
+export const conditionsTried = (payload: Value) => say`Conditions to try: ${payload}`;
+export const noFault = () => say`no fault`;
+export const groundMapWiresCurrents = (length: Value, length2: Value) => say`Ground map: ${length} wires, ${length2} currents`;
+export const withText = (tool: Value) => say` with ${tool}`;
+export const itShowed = (what: Value, payload: Value) => say`FAULT SHOWED: ${what}${payload}`;
+export const afterMin = (payload: Value) => say`, after ${payload} min`;
+export const soakBegun = (fault: Value) => say`Soak test started: ${fault}`;
+export const soakEnded = (outcome: Value, payload: Value) => say`Soak test ended: ${outcome}${payload}`;
+
+// tell
+export const ofNew = (value: Value) => say`${value} % of new`;
+export const knownGoodOne = (swap: Value) => say`${swap} with a known good one`;
+export const short = (shorts: Value) => say`short ${shorts}`;
+export const noShort = () => say`no short`;
+export const jobOpened = (amp: Value, owner: Value) => say`Job opened: ${amp}, ${owner}`;
+export const complaint = (words: Value) => say`Complaint: “${words}”`;
+export const brief = (payload: Value, payload2: Value, payload3: Value) => say`Brief: ${payload}${payload2}${payload3}`;
+export const upTo = (spendingLimit: Value) => say`; up to ${spendingLimit}`;
+export const saidHaveBeenDone = (text: Value) => say`Said to have been done: ${text}`;
+export const photo = (payload: Value) => say`Photo: ${payload}`;
+export const noCaption = () => say`no caption`;
+export const complaint2 = (yes: Value, payload: Value) => say`Complaint ${yes}${payload}`;
+export const notReproduced = () => say`not reproduced`;
+export const reproducedNowThen = () => say`reproduced now and then`;
+export const afterWork = () => say`, after the work`;
+export const revision = (revision: Value) => say`revision ${revision}`;
+export const serial = (serial: Value) => say`serial ${serial}`;
+export const dateCode = (place: Value, code: Value) => say`Date code on the ${place}: ${code}`;
+export const mains = (payload: Value) => say`Mains ${payload}`;
+export const switchedOffPlugStill = () => say`Switched off, plug still in`;
+export const switchedOffPlugOut = () => say`Switched off, plug out`;
+export const powerOn = (payload: Value, payload2: Value) => say`POWER ON${payload}${payload2}`;
+export const through = (through: Value) => say` through ${through}`;
+export const without = (payload: Value) => say`, without ${payload}`;
+export const liveCheckPointsConfirmed = (length: Value) =>
+  say`Safety check: ${length} ${length === 1 ? "condition" : "conditions"} confirmed`;
+export const meterOnOf = (source: Value, payload: Value, payload2: Value) =>
+  say`Meter check on ${source}: reads ${payload}, known ${payload2}`;
+export const reservoirUp = (name: Value, payload: Value, payload2: Value) => say`Reservoir ${name}: ${payload}, up to ${payload2}`;
+export const powerOff = (reservoir: Value, payload: Value) => say`${reservoir} ${payload}, power off`;
+export const gatePassed = (station: Value, reason: Value) => say`Went past the safety gate at ${station}: ${reason}`;
+export const foundAt = (place: Value, text: Value) => say`Found at ${place}: ${text}`;
+export const findingLineClosed = (finding: Value, how: Value) => say`Finding of line ${finding} closed: ${how}`;
+export const takenOff = (what: Value, payload: Value, payload2: Value) => say`Taken off: ${what}${payload}${payload2}`;
+export const backPlace = (before: Value) => say`Back in place: ${before}`;
+export const line = (removed: Value) => say`line ${removed}`;
+export const seen = (name: Value) => say`Seen: ${name}`;
+export const doesNotWork = () => say`does not work`;
+export const askedOwner = () => say`Asked the owner`;
+export const ownerSaysYes = () => say`Owner says yes`;
+export const ownerSaysNo = () => say`Owner says no`;
+export const dischargeToolReads = (payload: Value, payload2: Value) => say`Discharge tool reads ${payload}, marked ${payload2}`;
+export const cannotRead = (reservoir: Value, reason: Value) => say`${reservoir} CANNOT BE READ: ${reason}`;
+export const stillSeenAfterWithout = (payload: Value) => say`Still on, confirmed after ${payload} unattended`;
+export const lookedAgain = (what: Value) => say`Looked at again: ${what}`;
+export const sweptPlacesFromEnd = (pot: Value, length: Value, payload: Value) =>
+  say`${pot} swept at ${length} places, ${payload} from end to end`;
+export const testedBy = (tube: Value, method: Value, tellTubeTest: Value) => say`${tube} tested by ${method}: ${tellTubeTest}`;
+const STAGES: Record<string, string> = {
+  "no-tubes": "no tubes",
+  rectifier: "rectifier alone",
+  bias: "bias",
+  load: "load",
+  small: "small tubes",
+  output: "output tubes",
+  isolation: "isolation transformer",
+  string: "heater string, cold",
+  full: "full mains",
+  settle: "settling run",
+};
+/** A stage of the bring-up by its id: `no-tubes`, `output:V4`. One of a later version stays as it is. */
+export const stageSaid = (id: string) => {
+  const [kind = id, tube] = id.split(":");
+  return tube ? say`output tube ${tube}` : words(STAGES[kind] ?? id);
+};
+export const bringUp = (stage: Value, result: Value, payload: Value) => say`Bring-up, ${stage}: ${result}${payload}`;
+export const atTheAmp = (payload: Value) => say`${payload} at the amp`;
+export const wLamp = (payload: Value, glow: Value) => say`${payload} W lamp ${glow}`;
+export const safety = (test: Value, payload: Value) => say`Safety, ${test}: ${payload}`;
+export const waitingFor = (you: Value, payload: Value) => say`Waiting for ${you}${payload}`;
+export const theBench = () => say`you`;
+export const theOwner = () => say`the owner`;
+export const soakClock = () => say`the soak test`;
+export const bill = (text: Value, payload: Value) => say`Bill: ${text} ${payload}`;
+export const advice = (text: Value) => say`Advice: ${text}`;
+export const returnedTo = (to: Value) => say`Returned to ${to}`;
+export const undoneLine = (supersedes: Value, reason: Value) => say`Undone: line ${supersedes}${reason}`;

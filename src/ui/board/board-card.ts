@@ -1,0 +1,53 @@
+/** A job as the board has it. */
+
+import { say } from "@/core/language/language";
+import type { JobSummary } from "@/core/job/summary";
+
+export interface BoardCard {
+  id: number;
+  owner: string;
+  amp: string;
+  serial: string;
+  complaint: string;
+  waitingOn: JobSummary["waitingOn"];
+  waitingWhat: string;
+  waitingUntil: string;
+  waitingSince: string;
+  nextStep: string;
+  nextStation: string;
+  dueDate: string;
+  openFindings: number;
+  readings: number;
+  lastAt: string;
+  /** Set for an amp that was left live or charged. */
+  charge?: {
+    kind: "live" | "stored";
+    since: string;
+    /** Estimated volts of what is still stored. */
+    volts?: number;
+    /** What is still to be done before it is proven dead. */
+    missing?: string;
+  };
+  /** The line of the job that a search met. */
+  found?: string;
+}
+
+/** Whom or what a job waits for. */
+export const WAITING: Record<Exclude<BoardCard["waitingOn"], "done">, string> = {
+  you: "you",
+  owner: "owner's approval",
+  part: "a part",
+  soak: "soak test",
+  collection: "collection",
+};
+
+/** Below this a reservoir's estimate is nothing worth a figure: what counts is that nobody has measured it. */
+const NO_CHARGE = 0.5;
+
+/** What an amp that was left live or charged holds, and what to do. */
+export function chargeWords(charge: NonNullable<BoardCard["charge"]>, volts: (v: number) => string): string {
+  if (charge.kind === "live") return say`power was put on and not logged off. Switch it off, or go on working on it`;
+  const missing = charge.missing ?? "";
+  if ((charge.volts ?? 0) < NO_CHARGE) return say`discharged by estimate, but not proven. Still to do: ${missing}`;
+  return say`about ${volts(charge.volts!)} by estimate. Still to do: ${missing}`;
+}

@@ -1,0 +1,109 @@
+/** @jest-environment jsdom */
+import "@testing-library/jest-dom";
+import { render, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { Board } from "./board";
+import { chargeWords, type BoardCard } from "./board-card";
+
+const NOW = Date.parse("2026-03-10T09:00:00Z");
+const card = (id: number, more: Partial<BoardCard> = {}): BoardCard => ({
+  id,
+  owner: `Owner ${id}`,
+  amp: `Amp ${id}`,
+  serial: "",
+  complaint: "",
+  waitingOn: "you",
+  waitingWhat: "",
+  waitingUntil: "",
+  waitingSince: "2026-03-01T09:00:00Z",
+  nextStep: `Step ${id}`,
+  nextStation: "walk",
+  dueDate: "",
+  openFindings: 0,
+  readings: 0,
+  lastAt: "2026-03-09T09:00:00Z",
+  ...more,
+});
+const none = async () => [];
+const show = (cards: BoardCard[], search: (text: string) => Promise<BoardCard[]> = none, done = 0) =>
+  render(<Board cards={cards} done={done} now={NOW} search={search} />);
+const rows = () => within(screen.getByRole("table")).getAllByRole("row").slice(1);
+
+test("each job with its next step as a way there, and how long it has waited for whom", () => {
+  show([card(7, { waitingOn: "part", waitingWhat: "EL84 pair", dueDate: "2026-03-08" })]);
+  const [row] = rows();
+  expect(within(row!).getByRole("link", { name: "Step 7" })).toHaveAttribute("href", "/jobs/7/walk");
+  expect(row).toHaveTextContent("2 days late");
+  expect(row).toHaveTextContent("a part");
+  expect(row).toHaveTextContent("9 days");
+});
+
+test("the buttons count what waits for whom, and show only that", async () => {
+  show([card(1), card(2, { waitingOn: "owner" }), card(3)]);
+  expect(screen.getByRole("button", { name: /^To do 2/ })).toBeVisible();
+  await userEvent.click(screen.getByRole("button", { name: /^Owner's approval 1/ }));
+  expect(rows()).toHaveLength(1);
+  expect(rows()[0]).toHaveTextContent("Amp 2");
+  await userEvent.click(screen.getByRole("button", { name: /^Soak test 0/ }));
+  expect(screen.getByText("No open job waits for that.")).toBeVisible();
+});
+
+test("a heading sorts by its column, and back", async () => {
+  show([card(1, { dueDate: "2026-03-20" }), card(2, { dueDate: "2026-03-11" }), card(3)]);
+  const order = () => rows().map((r) => /Amp (\d)/.exec(r.textContent!)![1]);
+  expect(order()).toEqual(["1", "2", "3"]);
+  await userEvent.click(screen.getByRole("button", { name: /Promised/ }));
+  expect(order()).toEqual(["2", "1", "3"]);
+});
+
+test("an empty shop says how to begin, one whose jobs are all returned does not", () => {
+  const { unmount } = show([]);
+  expect(screen.getByRole("link", { name: /guide/i })).toBeVisible();
+  unmount();
+  show([], none, 3);
+  expect(screen.queryByRole("link", { name: /guide/i })).toBeNull();
+  expect(screen.getByText(/3 returned jobs are not listed/)).toBeVisible();
+});
+
+test("a search that finds nothing says so; one that fails says why; clearing it brings the board back", async () => {
+  const search = jest.fn(async (text: string): Promise<BoardCard[]> => {
+    if (text.includes("broken")) throw new Error("the server did not answer");
+    return text.includes("5") ? [card(5, { found: "fit C6 22n" })] : [];
+  });
+  show([card(1)], search);
+  const field = screen.getByRole("searchbox");
+  await userEvent.type(field, "nobody");
+  await waitFor(() => expect(screen.getByRole("status")).toHaveTextContent("No job holds “nobody”"));
+  await userEvent.clear(field);
+  await userEvent.type(field, "c5");
+  await waitFor(() => expect(rows()[0]).toHaveTextContent("found: fit C6 22n"));
+  await userEvent.type(field, " broken");
+  await waitFor(() => expect(screen.getByRole("alert")).toHaveTextContent("the server did not answer"));
+  await userEvent.clear(field);
+  await waitFor(() => expect(rows()[0]).toHaveTextContent("Amp 1"));
+});
+
+test("a slow answer to an older search does not replace the newer one", async () => {
+  const open: ((found: BoardCard[]) => void)[] = [];
+  const search = () => new Promise<BoardCard[]>((give) => open.push(give));
+  show([card(1)], search);
+  const field = screen.getByRole("searchbox");
+  await userEvent.type(field, "a");
+  await waitFor(() => expect(open).toHaveLength(1));
+  await userEvent.type(field, "b");
+  await waitFor(() => expect(open).toHaveLength(2));
+  open[1]!([card(2)]);
+  await waitFor(() => expect(rows()[0]).toHaveTextContent("Amp 2"));
+  open[0]!([card(9)]);
+  await waitFor(() => expect(rows()[0]).toHaveTextContent("Amp 2"));
+});
+
+test("a charge that is gone by estimate says what is missing for the proof, not a voltage of nothing", () => {
+  const volts = (v: number) => `${v.toFixed(0)} V`;
+  const missing = "prove the meter";
+  expect(chargeWords({ kind: "stored", since: "", volts: 0.2, missing }, volts)).toBe(
+    "discharged by estimate, but not proven. Still to do: prove the meter",
+  );
+  expect(chargeWords({ kind: "stored", since: "", volts: 310, missing }, volts)).toContain("about 310 V by estimate");
+  expect(chargeWords({ kind: "live", since: "" }, volts)).toContain("not logged off");
+});

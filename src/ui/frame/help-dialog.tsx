@@ -1,0 +1,52 @@
+"use client";
+/** What a station is for, the way to its page in the guide, and its keys. */
+
+import Link from "next/link";
+import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import type { Station, StationId } from "@/core/tape/stations";
+
+const EVERYWHERE: [string, string][] = [
+  ["?", "this help"],
+  ["e", "to the entry line"],
+  ["Enter", "logs what is in the field"],
+];
+const PROBE: [string, string] = ["p", "probe mode"];
+const HERE: Partial<Record<StationId, [string, string][]>> = {
+  walk: [["↑ ↓", "to the point before, to the next"], PROBE],
+  suspects: [PROBE],
+  "cold-checks": [PROBE],
+};
+
+export function HelpDialog({ station: { id, name, purpose }, close }: { station: Station; close(): void }) {
+  return (
+    <Dialog open onClose={close} className="relative z-50">
+      <div className="fixed inset-0 bg-black/60" aria-hidden />
+      <div className="fixed inset-0 flex items-center justify-center p-4">
+        <DialogPanel className="w-full max-w-lg rounded border border-base-300 bg-base-100 p-5">
+          <DialogTitle className="text-xl font-bold">{name}</DialogTitle>
+          <p className="mt-1">{purpose}.</p>
+          <p className="mt-2">
+            <Link className="underline" href={`/guide/${id}`}>
+              Read the guide to {name}
+            </Link>
+          </p>
+          <table className="mt-3 w-full" aria-label="Keys">
+            <tbody>
+              {[...(HERE[id] ?? []), ...EVERYWHERE].map(([key, does]) => (
+                <tr key={key} className="border-t border-base-300">
+                  <td className="w-24 py-1.5">
+                    <kbd className="rounded bg-base-300 px-2 font-mono">{key}</kbd>
+                  </td>
+                  <td>{does}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <button className="btn btn-primary mt-4" onClick={close}>
+            Close
+          </button>
+        </DialogPanel>
+      </div>
+    </Dialog>
+  );
+}
