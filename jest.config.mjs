@@ -8,6 +8,8 @@ const config = {
   testMatch: ["**/*.test.{ts,tsx}"],
   moduleNameMapper: {
     "^@/(.*)$": "<rootDir>/src/$1",
+    // The one that the bundler takes for the App Router; the package names the one of the Pages Router.
+    "^next/dynamic$": "next/dist/shared/lib/app-dynamic",
     // Published as ES modules; their bundle for browsers is plain script, which Jest can require.
     "^d3-(array|axis|format|interpolate|path|scale|selection|shape|time|time-format|color)$": "<rootDir>/node_modules/d3-$1/dist/d3-$1.js",
   },

@@ -5,6 +5,7 @@ const chromium = process.env.SCUTUM_CHROMIUM ?? ["/usr/bin/chromium", "/usr/bin/
 
 export default defineConfig({
   testDir: "tests/e2e",
+  globalSetup: "./tests/e2e/demo-shop.ts",
   timeout: 120_000,
   expect: { timeout: 10_000 },
   // Each file starts a server on a folder and a port of its own.

@@ -38,7 +38,7 @@ test("every reading that was acknowledged is there after the server was killed",
 test("what is typed while the server is gone is kept, and stored when it is back", async ({ page }) => {
   await page.goto(`${shop.address}/jobs/1006/walk`);
   const line = page.getByRole("combobox", { name: "Entry line" });
-  await page.locator("[data-ready]").waitFor();
+  await line.waitFor();
   await shop.kill();
   for (const text of ["note one while it is gone", "note two while it is gone"]) {
     await line.fill(text);

@@ -1,7 +1,7 @@
 "use client";
 /** A file, chosen or dropped on the button: taken at once, with what went wrong in place. */
 
-import dynamic from "next/dynamic";
+import { lateInBrowser } from "../frame/late";
 import type { Accept } from "react-dropzone";
 
 export const CIRCUIT_FILES: Accept = { "text/plain": [".cir", ".net", ".sp", ".spice", ".txt"] };
@@ -21,7 +21,7 @@ export interface FileFieldProps {
   className?: string;
 }
 
-const DropFile = dynamic(() => import("./drop-file").then((m) => m.DropFile), { ssr: false });
+const DropFile = lateInBrowser(() => import("./drop-file").then((m) => m.DropFile));
 
 /** What takes dropped files comes after the page; nothing stands there before that could take a file and lose it. */
 export const FileField = (props: FileFieldProps) => <DropFile {...props} />;

@@ -2,7 +2,7 @@
 /** The top strip: the amp's energy state in words, shape and colour, the mains now, and the action that changes the state. */
 
 import { figure, words } from "@/core/language/language";
-import dynamic from "next/dynamic";
+import { lateInBrowser } from "./late";
 import Link from "next/link";
 import { useState } from "react";
 import { CircleHelp, PlugZap, ShieldCheck, Zap } from "lucide-react";
@@ -12,7 +12,7 @@ import { useEnergy, useJob } from "./job-context";
 import { energyWords } from "./words";
 
 /** Comes when it is asked for; the dialog of a library is larger than the rest of the strip. */
-const PowerOn = dynamic(() => import("./power-on").then((m) => m.PowerOn), { ssr: false });
+const PowerOn = lateInBrowser(() => import("./power-on").then((m) => m.PowerOn));
 
 const LOOK: Record<EnergyState["kind"], { className: string; icon: typeof Zap }> = {
   live: { className: "bg-[var(--live)] text-[var(--live-ink)]", icon: Zap },

@@ -1,13 +1,13 @@
 "use client";
 /** Help of a station: opened by its button, or by `?` from anywhere that is not a field. */
 
-import dynamic from "next/dynamic";
+import { lateInBrowser } from "./late";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { CircleQuestionMark } from "lucide-react";
 import type { Station } from "@/core/tape/stations";
 
-const HelpDialog = dynamic(() => import("./help-dialog").then((m) => m.HelpDialog), { ssr: false });
+const HelpDialog = lateInBrowser(() => import("./help-dialog").then((m) => m.HelpDialog));
 
 export function Help({ station }: { station: Station }) {
   const [open, setOpen] = useState(false);

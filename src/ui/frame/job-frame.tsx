@@ -8,6 +8,7 @@ import { Guard } from "./guard";
 import { Help } from "./help";
 import { LeftOut } from "./left-out";
 import { useJob } from "./job-context";
+import { useLateParts } from "./late";
 import { Rail } from "./rail";
 import { TapeColumn } from "./tape";
 
@@ -18,6 +19,7 @@ export function JobFrame({ station, children }: { station: StationId; children: 
   // Says that the page answers to keys by now: for scripts that drive it.
   const [ready, setReady] = useState(false);
   useEffect(() => setReady(true), []);
+  useLateParts();
   return (
     <div data-ready={ready || undefined} className="flex min-h-dvh flex-col md:h-dvh">
       <Guard />

@@ -1,7 +1,7 @@
 "use client";
 /** Everything that happened to this job, oldest at the top like a paper roll. Superseded lines stay, struck through. */
 
-import dynamic from "next/dynamic";
+import { lateInBrowser } from "./late";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useForm } from "react-hook-form";
 import { Undo2 } from "lucide-react";
@@ -11,10 +11,7 @@ import { useJob } from "./job-context";
 import { clockTime, day } from "./words";
 
 /** The reader of sentences comes after the page; until then its place is empty, so that nothing typed is lost. */
-const EntryLine = dynamic(() => import("./entry-line").then((m) => m.EntryLine), {
-  ssr: false,
-  loading: () => <div className="h-28 border-t border-base-300" />,
-});
+const EntryLine = lateInBrowser(() => import("./entry-line").then((m) => m.EntryLine), "h-28 border-t border-base-300");
 
 export function TapeColumn({ station }: { station: StationId }) {
   const { view, tape, say } = useJob();

@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
-import { act, render } from "@testing-library/react";
+import { act, fireEvent, render } from "@testing-library/react";
+import { useState } from "react";
 import type { InstrumentPort } from "./instrument-port";
 import { inJob, power, settle, TestServer } from "../job-for-tests";
 import { useMeterAt } from "./use-meter-at";
@@ -27,11 +28,15 @@ function meter() {
 }
 
 function At({ point }: { point: string }) {
-  const { steady, hold } = useMeterAt(point, "dcv", undefined);
+  const { steady, shows, toTake } = useMeterAt(point, "dcv", undefined);
+  const [taken, take] = useState<string>();
   return (
-    <p data-steady={steady}>
-      {point} {hold.value?.toFixed(1) ?? "nothing"}
-    </p>
+    <>
+      <p data-steady={steady}>
+        {point} {steady ? shows : "nothing"}
+      </p>
+      <button onClick={() => take(toTake()?.value?.toFixed(1) ?? "nothing")}>Take {taken}</button>
+    </>
   );
 }
 
@@ -45,13 +50,18 @@ async function at(point: string) {
     move: (to: string) => drawn.rerender(inJob(<At point={to} />, { server, instruments: bench.port })),
     text: () => drawn.container.querySelector("p")!.textContent,
     steady: () => drawn.container.querySelector("p")!.dataset.steady === "true",
+    take: () => {
+      const button = drawn.container.querySelector("button")!;
+      fireEvent.click(button);
+      return button.textContent;
+    },
   };
 }
 
 test("what is held at one point is never offered at the next, not even before its first line", async () => {
   const { shows, move, text, steady } = await at("B1");
   await shows(119.2, 12);
-  expect([text(), steady()]).toEqual(["B1 119.2", true]);
+  expect([text(), steady()]).toEqual(["B1 119.2 V", true]);
   move("V2.k");
   expect([text(), steady()]).toEqual(["V2.k nothing", false]);
 });
@@ -64,6 +74,23 @@ test("the probe that still lies on the point before is not taken; once it has mo
   await shows(119.2, 12);
   expect(steady()).toBe(false);
   await shows(6.8, 12);
-  expect([text(), steady()]).toEqual(["V2.k 6.8", true]);
+  expect([text(), steady()]).toEqual(["V2.k 6.8 V", true]);
   expect(asked.map((line) => /point=(\S+)/.exec(line)?.[1])).toEqual(["B1", "V2.k"]);
+});
+
+test("a key pressed on a steady display takes it, though it moved within the second; later it takes nothing", async () => {
+  const clock = jest.spyOn(Date, "now").mockReturnValue(1_764_070_000_000);
+  const { shows, steady, take, move } = await at("B1");
+  expect(take()).toBe("Take nothing");
+  await shows(119.2, 12);
+  expect(take()).toBe("Take 119.2");
+  await shows(121.9, 1);
+  clock.mockReturnValue(1_764_070_000_900);
+  expect([steady(), take()]).toEqual([false, "Take 119.2"]);
+  clock.mockReturnValue(1_764_070_001_100);
+  expect(take()).toBe("Take nothing");
+  await shows(119.2, 12);
+  move("V2.k");
+  expect(take()).toBe("Take nothing");
+  clock.mockRestore();
 });

@@ -15,6 +15,9 @@ interface Held {
   hold: HoldState;
 }
 
+/** A person who saw "steady" and pressed the key gets it, though the display moved on meanwhile. */
+const REACTION_MS = 1000;
+
 /**
  * What the meter shows at a point that was asked for, and whether it stands still.
  * @param off true where nothing is asked of the meter: another part of the screen has it.
@@ -24,6 +27,7 @@ export function useMeterAt(point: string, kind: EvidenceKind, expected: number |
   const begun = (): Held => ({ asked, hold: startHold({ expected }) });
   const [seen, setSeen] = useState(begun);
   const holding = useRef(seen);
+  const still = useRef<Held & { at: number }>(undefined);
   /** Begins anew for this point. What lay under the probe before is not this point's: the display has to leave it first. */
   const change = () => {
     const { samples, leave } = holding.current.hold;
@@ -36,6 +40,7 @@ export function useMeterAt(point: string, kind: EvidenceKind, expected: number |
     if (anew) holding.current = begun();
     else if (holding.current.asked !== asked) change();
     holding.current = { asked, hold: feedHold(holding.current.hold, line) };
+    if (holding.current.hold.phase === "held") still.current = { ...holding.current, at: Date.now() };
     setSeen(holding.current);
   });
   useEffect(() => {
@@ -47,8 +52,13 @@ export function useMeterAt(point: string, kind: EvidenceKind, expected: number |
   // Until a line of this point has come, what was held at the one before must not be offered here.
   const hold = seen.asked === asked ? seen.hold : startHold({ expected });
   const there = heard === "heard" && meter?.kind === kind && hold.value !== undefined && meter.value !== undefined;
+  /** What a key takes now: undefined where nothing stands still at this point, or did until a moment ago. */
+  const toTake = () => {
+    const last = still.current;
+    return heard === "heard" && last?.asked === asked && Date.now() - last.at <= REACTION_MS ? last.hold : undefined;
+  };
   return {
-    hold,
+    toTake,
     over: heard === "heard" && meter?.kind === kind && meter.over === true,
     steady: there && hold.phase === "held",
     shows: there

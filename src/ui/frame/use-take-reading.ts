@@ -12,8 +12,8 @@ import { useJob } from "./job-context";
 
 export interface TakeReading {
   typed(measured: Measured): NotTaken | undefined;
-  /** What the meter holds still at the point; refused while nothing is held. */
-  held(hold: HoldState, point: string, kind: ReadingKind, steady: boolean): NotTaken | undefined;
+  /** What the meter holds still at the point; refused while nothing is held (undefined). */
+  held(hold: HoldState | undefined, point: string, kind: ReadingKind): NotTaken | undefined;
 }
 
 export function useTakeReading(station: StationId): TakeReading {
@@ -25,8 +25,8 @@ export function useTakeReading(station: StationId): TakeReading {
       say(...entry.drafts);
       return undefined;
     },
-    held(hold, point, kind, steady) {
-      const reading = steady ? readingOf(hold, point, conditions, kind) : undefined;
+    held(hold, point, kind) {
+      const reading = hold && readingOf(hold, point, conditions, kind);
       if (!reading) return { refused: "The meter does not show a steady value: wait, or type the reading" };
       const problem = readingProblem(reading.kind, reading.value);
       if (problem) return { refused: problem };

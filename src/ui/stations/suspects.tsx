@@ -2,7 +2,7 @@
 /** Suspects: the next measurement as the one thing to do, and under it the faults that explain what was read so far. */
 
 import { figure, say, words } from "@/core/language/language";
-import dynamic from "next/dynamic";
+import { late } from "../frame/late";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { envelopeOf } from "@/core/circuit/circuit";
@@ -21,7 +21,7 @@ import { Findings } from "./findings";
 import { NoCircuit } from "./no-circuit";
 import { TakeNext } from "./take-next";
 
-const JointList = dynamic(() => import("./noise/enters").then((m) => m.JointList));
+const JointList = late(() => import("./noise/enters").then((m) => m.JointList));
 
 export function Suspects() {
   const { view } = useJob();

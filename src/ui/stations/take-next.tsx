@@ -95,7 +95,9 @@ function TakeField({ point, kind, title, why, label = "What to do now" }: Taking
       : "the amp is off";
 
   const take = (text: string) =>
-    text === "" ? reading.held(meter.hold, point, kind as ReadingKind, still) : reading.typed({ point, kind: kind as ReadingKind, text });
+    text === ""
+      ? reading.held(ready ? meter.toTake() : undefined, point, kind as ReadingKind)
+      : reading.typed({ point, kind: kind as ReadingKind, text });
   return (
     <Place label={label} title={title}>
       <>
@@ -111,7 +113,7 @@ function TakeField({ point, kind, title, why, label = "What to do now" }: Taking
       </>
       <ReadingField
         label={`Reading, ${UNIT[kind] ?? "V"}`}
-        empty={still}
+        empty={ready}
         meter={meter.shows ? { says: `${still ? "●" : "○"} Meter ${meter.shows}, ${state}`, steady: meter.steady } : undefined}
         take={take}
       />

@@ -2,7 +2,7 @@
 /** The walk: one point at a time, the reading typed, its verdict at once, then the next. Keyboard only if you like. */
 
 import { figure, words } from "@/core/language/language";
-import dynamic from "next/dynamic";
+import { lateInBrowser } from "../frame/late";
 import { useMemo, useRef, useState } from "react";
 import { formatVolts } from "@/core/quantity/format";
 import { stageColumns, staircase, type WalkRow } from "@/core/walk/walk";
@@ -15,8 +15,8 @@ import { ReadingsFile } from "./readings-file";
 import { Idle, Outcome, Probe } from "./walk-point";
 
 // The readings come first; what is drawn of them follows.
-const StageColumns = dynamic(() => import("../charts/stage-columns").then((m) => m.StageColumns), { ssr: false });
-const Staircase = dynamic(() => import("../charts/staircase").then((m) => m.Staircase), { ssr: false });
+const StageColumns = lateInBrowser(() => import("../charts/stage-columns").then((m) => m.StageColumns));
+const Staircase = lateInBrowser(() => import("../charts/staircase").then((m) => m.Staircase));
 
 export function Walk() {
   const { view } = useJob();

@@ -2,7 +2,7 @@
 /** Bring-up: to full mains a stage at a time; a blown fuse isolated; the load, the mains side and the settling run beside it. */
 
 import { words } from "@/core/language/language";
-import dynamic from "next/dynamic";
+import { late } from "../../frame/late";
 import { useState } from "react";
 import { wallVolts } from "@/core/circuit/mains-connection";
 import { isolationOpen } from "@/core/bring-up/fuse-isolation-state";
@@ -14,10 +14,10 @@ import { useBringUp } from "./use-bring-up";
 import { WithoutCircuit } from "./without-circuit";
 
 // Each comes when its tab is opened.
-const FuseIsolation = dynamic(() => import("./fuse-isolation").then((m) => m.FuseIsolation));
-const Load = dynamic(() => import("./load").then((m) => m.Load));
-const MainsFrame = dynamic(() => import("./mains-frame").then((m) => m.MainsFrame));
-const Settling = dynamic(() => import("./settling").then((m) => m.Settling));
+const FuseIsolation = late(() => import("./fuse-isolation").then((m) => m.FuseIsolation));
+const Load = late(() => import("./load").then((m) => m.Load));
+const MainsFrame = late(() => import("./mains-frame").then((m) => m.MainsFrame));
+const Settling = late(() => import("./settling").then((m) => m.Settling));
 
 export function BringUp() {
   const { view, settings } = useJob();

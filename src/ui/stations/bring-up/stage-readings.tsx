@@ -57,7 +57,7 @@ export function StageReadings({
     const { point, kind } = watch!;
     if (text === "" && live && warming > 0) return { refused: say`The tubes are warming up: ${warming} s more, or type what you read` };
     if (text === "" && !live) return { refused: "The amp is not logged as on" };
-    const refused = text === "" ? reading.held(meter.hold, point, kind, meter.steady) : reading.typed({ point, kind, text });
+    const refused = text === "" ? reading.held(meter.toTake(), point, kind) : reading.typed({ point, kind, text });
     if (!refused) setAt(undefined);
     setBegun(true);
     return refused;

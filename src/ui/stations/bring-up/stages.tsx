@@ -1,7 +1,7 @@
 "use client";
 /** The stages of this amp: the one to do now is the biggest thing, with what it should show and when to stop. */
 
-import dynamic from "next/dynamic";
+import { lateInBrowser } from "../../frame/late";
 import { useMemo, useState } from "react";
 import { stagesOf, stageFit, type BringUpStage } from "@/core/bring-up/stages";
 import { lastChange, stageResult } from "@/core/bring-up/stage-state";
@@ -17,10 +17,10 @@ import type { BringUpBench } from "./use-bring-up";
 const MARK: Record<string, Verdict> = { passed: "in", stopped: "out", skipped: "watch", open: "none" };
 
 // Not the readings: what is still missing of them decides whether the stage can be passed.
-const CurrentForm = dynamic(() => import("./current-form").then((m) => m.CurrentForm), { ssr: false });
-const MainsInstrument = dynamic(() => import("./mains-instrument").then((m) => m.MainsInstrument), { ssr: false });
-const StopSigns = dynamic(() => import("./stop-signs").then((m) => m.StopSigns), { ssr: false });
-const CurrentChart = dynamic(() => import("./current-chart").then((m) => m.CurrentChart), { ssr: false });
+const CurrentForm = lateInBrowser(() => import("./current-form").then((m) => m.CurrentForm));
+const MainsInstrument = lateInBrowser(() => import("./mains-instrument").then((m) => m.MainsInstrument));
+const StopSigns = lateInBrowser(() => import("./stop-signs").then((m) => m.StopSigns));
+const CurrentChart = lateInBrowser(() => import("./current-chart").then((m) => m.CurrentChart));
 
 export function Stages({ wall, lamp, setLamp, solved }: BringUpBench) {
   const { view, say, energyKind } = useJob();

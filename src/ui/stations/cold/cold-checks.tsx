@@ -2,7 +2,7 @@
 /** Cold checks: resistances in circuit, controls, tubes, leakage, heaters; each against what the circuit makes of it. */
 
 import { words } from "@/core/language/language";
-import dynamic from "next/dynamic";
+import { late } from "../../frame/late";
 import { useMemo } from "react";
 import { Tabs } from "../../forms/tabs";
 import { useJob } from "../../frame/job-context";
@@ -12,10 +12,10 @@ import { NoCircuit } from "../no-circuit";
 import { Resistances } from "./resistances";
 
 // Each comes when its tab is opened.
-const Heaters = dynamic(() => import("./heaters").then((m) => m.Heaters));
-const Leakage = dynamic(() => import("./leakage").then((m) => m.Leakage));
-const Pots = dynamic(() => import("./pots").then((m) => m.Pots));
-const TubeTests = dynamic(() => import("./tube-tests").then((m) => m.TubeTests));
+const Heaters = late(() => import("./heaters").then((m) => m.Heaters));
+const Leakage = late(() => import("./leakage").then((m) => m.Leakage));
+const Pots = late(() => import("./pots").then((m) => m.Pots));
+const TubeTests = late(() => import("./tube-tests").then((m) => m.TubeTests));
 
 export function ColdChecks() {
   const { view, netlist } = useJob();

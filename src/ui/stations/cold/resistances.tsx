@@ -38,8 +38,7 @@ export function Resistances({ checks }: { checks: ColdCheck[] }) {
     // An overload is a reading too: the part is open, or the meter's range ends below it.
     const typed = text === "" && meter.over ? "OL" : text;
     if (typed === "" && !meter.shows) return { refused: "Type the resistance in ohms, or OL for overload" };
-    const refused =
-      typed === "" ? reading.held(meter.hold, point, "ohm", meter.steady) : reading.typed({ point, kind: "ohm", text: typed });
+    const refused = typed === "" ? reading.held(meter.toTake(), point, "ohm") : reading.typed({ point, kind: "ohm", text: typed });
     if (!refused) onward();
     return refused;
   }

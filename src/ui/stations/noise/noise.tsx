@@ -1,7 +1,7 @@
 "use client";
 /** Noise: what it sounds like, where it enters, what it depends on, the grounds, and what comes and goes. */
 
-import dynamic from "next/dynamic";
+import { late } from "../../frame/late";
 import { useMemo } from "react";
 import { Tabs } from "../../forms/tabs";
 import { useJob } from "../../frame/job-context";
@@ -9,10 +9,10 @@ import { Findings } from "../findings";
 import { Sound } from "./sound";
 
 // Each comes when its tab is opened.
-const Enters = dynamic(() => import("./enters").then((m) => m.Enters));
-const Matrix = dynamic(() => import("./matrix").then((m) => m.Matrix));
-const Grounds = dynamic(() => import("./grounds").then((m) => m.Grounds));
-const ComesAndGoes = dynamic(() => import("./comes-and-goes").then((m) => m.ComesAndGoes));
+const Enters = late(() => import("./enters").then((m) => m.Enters));
+const Matrix = late(() => import("./matrix").then((m) => m.Matrix));
+const Grounds = late(() => import("./grounds").then((m) => m.Grounds));
+const ComesAndGoes = late(() => import("./comes-and-goes").then((m) => m.ComesAndGoes));
 
 export function Noise() {
   const { view } = useJob();

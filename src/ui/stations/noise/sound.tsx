@@ -2,7 +2,7 @@
 /** What it sounds like, measured: a recording named with its figures, kept before and after, one over the other. */
 
 import { fixed } from "@/core/language/language";
-import dynamic from "next/dynamic";
+import { late } from "../../frame/late";
 import { useRef, useState } from "react";
 import type { RecordingTaken } from "@/core/tape/events/noise-events";
 import type { Line } from "@/core/tape/fold";
@@ -23,7 +23,7 @@ import { FileField, WAV_FILES } from "../../forms/file-field";
 const SECONDS = 6;
 type When = RecordingTaken["when"];
 
-const SpectrumChart = dynamic(() => import("../../charts/spectrum-chart").then((m) => m.SpectrumChart));
+const SpectrumChart = late(() => import("../../charts/spectrum-chart").then((m) => m.SpectrumChart));
 
 interface Heard {
   file: Blob;

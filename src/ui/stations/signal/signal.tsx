@@ -2,7 +2,7 @@
 /** Signal: response, feedback and square wave as the circuit stands, and what a changed part would do before it is soldered. */
 
 import { fixed } from "@/core/language/language";
-import dynamic from "next/dynamic";
+import { late } from "../../frame/late";
 import { useState } from "react";
 import type { Response } from "@/core/signal/response";
 import { changeOf, loopWarning, signed, type ResponseChange } from "@/core/signal/response-change";
@@ -17,8 +17,8 @@ import { NoCircuit } from "../no-circuit";
 import { Taps } from "./taps";
 
 // They come with the first answer of the solver.
-const ResponseChart = dynamic(() => import("./response-charts").then((m) => m.ResponseChart));
-const SquareChart = dynamic(() => import("./response-charts").then((m) => m.SquareChart));
+const ResponseChart = late(() => import("./response-charts").then((m) => m.ResponseChart));
+const SquareChart = late(() => import("./response-charts").then((m) => m.SquareChart));
 
 export function Signal() {
   const { view } = useJob();
