@@ -199,9 +199,13 @@ test("the Vantry Minor with an open heater: isolation first, the open element fo
   const readings = page.getByRole("region", { name: "Readings of this stage" });
   for (const where of ["Reservoir", "V2 cathode"]) {
     await readings.getByRole("button", { name: where }).click();
+    const row = readings.getByRole("row", { name: new RegExp(where) });
     await expect(readings.getByTestId("meter-here")).toHaveAttribute("data-steady", "true", { timeout: 45_000 });
-    await readings.getByRole("button", { name: "Log it" }).click();
-    await expect(readings.getByRole("row", { name: new RegExp(where) })).toContainText(/in band/, { timeout: 10_000 });
+    // The amp still warms: a display that has moved on by the time of the click is refused, and the key is pressed again.
+    await expect(async () => {
+      if (!/in band/.test((await row.textContent()) ?? "")) await readings.getByRole("button", { name: "Log it" }).click();
+      await expect(row).toContainText(/in band/, { timeout: 3000 });
+    }).toPass({ timeout: 60_000 });
   }
   await page.getByRole("button", { name: "Passed" }).click();
   await expect(stage).toContainText("Full mains");

@@ -5,10 +5,11 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import { ShieldAlert } from "lucide-react";
 import type { StationId } from "@/core/tape/stations";
-import { Field } from "../forms/section";
-import { useTypedForm } from "../forms/typed-form";
 import { useEnergy, useJob } from "./job-context";
+import { lateInBrowser } from "./late";
 import { energyWords } from "./words";
+
+const GatePass = lateInBrowser(() => import("./gate-pass").then((m) => m.GatePass));
 
 /** A pass holds until power goes on again. */
 export function useGateOpen(station: StationId): boolean {
@@ -26,11 +27,8 @@ export function useGateOpen(station: StationId): boolean {
 }
 
 export function Gate({ station, children }: { station: StationId; children: ReactNode }) {
-  const { view, say, jobId } = useJob();
+  const { view, jobId } = useJob();
   const { energy } = useEnergy();
-  const { field, onSubmit, typed } = useTypedForm({ reason: "" }, ({ reason }) => {
-    if (reason.trim().length >= 3) say({ type: "gate-passed", payload: { station, reason: reason.trim(), understood: true } });
-  });
   const open = useGateOpen(station);
   const { title, detail } = energyWords(energy);
   return (
@@ -47,16 +45,7 @@ export function Gate({ station, children }: { station: StationId; children: Reac
             <Link href={`/jobs/${jobId}/make-safe`} className="btn btn-primary">
               Make safe first
             </Link>
-            {energy.kind !== "live" && view.state.power?.state !== "on" && (
-              <form className="flex flex-1 items-end gap-2" onSubmit={onSubmit}>
-                <Field label="Or go on without it: reason, kept on the tape" className="flex-1">
-                  <input className="input w-full" placeholder="looking only, chassis still closed" {...field("reason")} />
-                </Field>
-                <button className="btn" disabled={typed.reason.trim().length < 3}>
-                  Go on without it
-                </button>
-              </form>
-            )}
+            {energy.kind !== "live" && view.state.power?.state !== "on" && <GatePass station={station} />}
           </div>
         </section>
       )}

@@ -52,7 +52,7 @@ test("undoing a line strikes it with its reason; nothing leaves the tape", async
   const server = new TestServer([reading("B1", 31.8), reading("B2", 254)]);
   await renderJob(<TapeColumn station="walk" />, { server, netlist: WREN });
   await userEvent.click(screen.getByRole("button", { name: "Undo line 1" }));
-  await userEvent.type(screen.getByLabelText("Reason for undoing line 1"), "misread the range{Enter}");
+  await userEvent.type(await screen.findByLabelText("Reason for undoing line 1"), "misread the range{Enter}");
   await settle();
   expect(server.lines.at(-1)).toMatchObject({ type: "undo", supersedes: 1, reason: "misread the range" });
   expect(within(lines()).getByText(/31\.8/)).toHaveClass("line-through");

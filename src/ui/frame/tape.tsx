@@ -3,7 +3,6 @@
 
 import { lateInBrowser } from "./late";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { useForm } from "react-hook-form";
 import { Undo2 } from "lucide-react";
 import { tellEvent } from "@/core/tape/tell";
 import type { StationId } from "@/core/tape/stations";
@@ -12,6 +11,8 @@ import { clockTime, day } from "./words";
 
 /** The reader of sentences comes after the page; until then its place is empty, so that nothing typed is lost. */
 const EntryLine = lateInBrowser(() => import("./entry-line").then((m) => m.EntryLine), "h-28 border-t border-base-300");
+
+const Strike = lateInBrowser(() => import("./strike").then((m) => m.Strike));
 
 export function TapeColumn({ station }: { station: StationId }) {
   const { view, tape, say } = useJob();
@@ -97,25 +98,5 @@ export function TapeColumn({ station }: { station: StationId }) {
       ))}
       <EntryLine station={station} />
     </aside>
-  );
-}
-
-function Strike({ seq, strike, close }: { seq: number; strike(reason: string): void; close(): void }) {
-  const { register, handleSubmit } = useForm({ defaultValues: { reason: "" } });
-  return (
-    <form
-      className="mt-1 flex gap-1"
-      onSubmit={handleSubmit(({ reason }) => strike(reason.trim() || "undone"))}
-      onKeyDown={(e) => e.key === "Escape" && close()}
-    >
-      <input
-        autoFocus
-        className="input input-sm min-h-9 flex-1"
-        placeholder="reason (stays on the tape)"
-        aria-label={`Reason for undoing line ${seq}`}
-        {...register("reason")}
-      />
-      <button className="btn btn-sm min-h-9">Undo this line</button>
-    </form>
   );
 }

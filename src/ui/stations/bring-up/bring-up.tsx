@@ -11,12 +11,12 @@ import { useJob } from "../../frame/job-context";
 import { Findings } from "../findings";
 import { Stages } from "./stages";
 import { useBringUp } from "./use-bring-up";
-import { WithoutCircuit } from "./without-circuit";
 
 // Each comes when its tab is opened.
 const FuseIsolation = late(() => import("./fuse-isolation").then((m) => m.FuseIsolation));
 const Load = late(() => import("./load").then((m) => m.Load));
 const MainsFrame = late(() => import("./mains-frame").then((m) => m.MainsFrame));
+const WithoutCircuit = late(() => import("./without-circuit").then((m) => m.WithoutCircuit));
 const Settling = late(() => import("./settling").then((m) => m.Settling));
 
 export function BringUp() {
