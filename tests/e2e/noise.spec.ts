@@ -244,9 +244,8 @@ test("an experiment is in the circuit in use until it is put back with one click
   await open(page, "/jobs/1011/work");
   // Work is done with the amp proven dead; the tape is where the trial stands until then.
   await expect(page.getByText("R17=4.7k").first()).toBeVisible();
-  const gate = page.getByLabel("Or go on without it: reason, kept on the tape");
-  if (await gate.isVisible()) {
-    await gate.fill("only the entry is made here");
+  if (await page.getByRole("region", { name: "Gate" }).isVisible()) {
+    await page.getByLabel("Or go on without it: reason, kept on the tape").fill("only the entry is made here");
     await page.getByRole("button", { name: "Go on without it" }).click();
   }
   await page.getByLabel("After the experiment").fill("rings less, duller");

@@ -156,7 +156,7 @@ function entropy(w: readonly number[]): number {
   return sum;
 }
 
-/** What the likeliest causes would make of it: "bright: …; dark: …". */
+/** What each answer would speak for, among the likeliest causes: “bright” points to …; “dark” to …. */
 function splits(table: ProcedureTable, test: ProcedureTable["tests"][number], weights: readonly number[]): string {
   const top = weights
     .map((w, i) => ({ w, i }))
@@ -172,5 +172,5 @@ function splits(table: ProcedureTable, test: ProcedureTable["tests"][number], we
       cause.id === NOTHING_SHORTED ? texts.nothingShorted() : cause.refs.join(", ") || cause.id,
     ]);
   }
-  return [...groups].map(([outcome, who]) => `${outcome}: ${[...new Set(who)].join(", ")}`).join("; ");
+  return [...groups].map(([outcome, who], i) => texts.answerPointsTo(outcome, [...new Set(who)].join(", "), i === 0)).join("; ");
 }

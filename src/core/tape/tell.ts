@@ -90,7 +90,9 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
   if (is(e, "reservoir-unread")) return texts.cannotRead(e.payload.reservoir, e.payload.reason);
   if (is(e, "still-live")) return texts.stillSeenAfterWithout(formatDuration(e.payload.away));
   if (is(e, "inspection"))
-    return e.payload.result === "open again" ? texts.lookedAgain(e.payload.what) : `${e.payload.what}: ${e.payload.result}`;
+    return e.payload.result === "open again"
+      ? texts.lookedAgain(e.payload.what)
+      : `${e.payload.what}: ${texts.inspectionResult(e.payload.result)}`;
   if (is(e, "pot-sweep")) return texts.sweptPlacesFromEnd(e.payload.pot, e.payload.points.length, formatQuantity(e.payload.total, "Ω", 3));
   if (is(e, "tube-test")) return texts.testedBy(e.payload.tube, e.payload.method, tellTubeTest(e.payload));
   if (is(e, "temperature"))

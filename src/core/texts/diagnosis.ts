@@ -4,6 +4,8 @@ import { say } from "../language/language";
 
 // isolate
 export const nothingShorted = () => say`nothing shorted`;
+export const answerPointsTo = (answer: string, causes: string, first: boolean) =>
+  first ? say`“${answer}” points to ${causes}` : say`“${answer}” to ${causes}`;
 
 // observation-names
 export const tubeColdHandAfter = "the tube is cold to the hand after minutes";

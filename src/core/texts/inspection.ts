@@ -19,7 +19,7 @@ export const askWhichYearWas = () => say`; ask in which year it was done`;
 export const against = (year: Value) => say` against ${year}`;
 
 // dating
-export const rangeRunsBackwards = () => say`the range runs backwards`;
+export const rangeRunsBackwards = () => say`the first year is after the last`;
 export const weekSourceDateCode = (week: Value) => say`week ${week}: a source-date code ends in a week from 01 to 53`;
 export const yearBefore = (source: Value, first: Value) => say`year ${source} is before ${first}`;
 export const sourceDateCodeMaker = (source: Value, source2: Value, week: Value) =>

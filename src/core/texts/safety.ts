@@ -15,9 +15,9 @@ export const aboveZeroWantedRead = (name: Value, x: Value) => say`${name} above 
 export const lessWouldSparkFirst = (plan: Value) => say`less would spark: the current starts at ${plan}`;
 export const largestThrough = (seconds: Value) => say`the largest resistor that discharges it within ${seconds}`;
 export const plainShortTouchSpark = (plan: Value, sized: Value) =>
-  say`This is a plain short: ${plan} at the touch, a spark that burns the tip and harms the capacitor. Take ${sized}.`;
+  say`This is a plain short: ${plan} at first contact, a spark that burns the tip and harms the capacitor. Take ${sized}.`;
 export const sparksTouchMoreDoes = (plan: Value, nearestInSeries: Value) =>
-  say`It sparks at the touch, ${plan}: ${nearestInSeries} or more does not.`;
+  say`It sparks at first contact, ${plan}: ${nearestInSeries} or more does not.`;
 export const bodyTooSmallPulse = (tool: Value, plan: Value, ratingFor: Value) =>
   say`A ${tool} resistor is too small: the pulse starts at ${plan}. Take ${ratingFor}.`;
 export const bodyBearsRailHas = (bears: Value, tool: Value, volts: Value, volts2: Value) =>

@@ -23,14 +23,14 @@ export const noPeriodicAnswerWas = (name: Value) =>
   say`${name}: no periodic answer was found for its small reservoir; its rail is that of a large one`;
 
 // small-signal
-export const noOperatingPointSmall = () => say`no operating point to be small around`;
+export const noOperatingPointSmall = () => say`no operating point, and a small-signal analysis needs one`;
 export const linearAmpSingular = (thisValue: Value) => say`the linear amp is singular at ${thisValue}`;
 
 // stability
-export const noOperatingPointWhose = () => say`no operating point whose stability could be asked`;
+export const noOperatingPointWhose = () => say`no operating point, so its stability cannot be checked`;
 
 // tolerance
-export const operatingPointHasNo = () => say`the operating point has no slope to be sensitive along`;
+export const operatingPointHasNo = () => say`the matrix at the operating point is singular, so sensitivities cannot be computed`;
 
 // transient
 export const transientDoesNotSettle = (seconds: Value, node: Value) =>

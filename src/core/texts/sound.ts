@@ -45,8 +45,7 @@ export const noFormatChunk = () => say`no format chunk in it`;
 export const noSamplesEndsAfter = () => say`no samples in it: it ends after its head`;
 export const recordingSecondMore = () => say`a recording of a second or more`;
 export const kind = (tag: Value) => say`kind ${tag}`;
-export const compressedWhatCodecLeaves = (name: Value) =>
-  say`compressed as ${name}: what a codec leaves out is just the noise that is looked for`;
+export const compressedWhatCodecLeaves = (name: Value) => say`compressed as ${name}: compression removes the very noise that is looked for`;
 export const uncompressedWav = () => say`an uncompressed WAV`;
 export const bitsSample = (bits: Value, float: Value) => say`${bits} bits a sample${float}`;
 export const floatingPoint = () => say` of floating point`;

@@ -100,6 +100,7 @@ export const ownerSaysNo = () => say`Owner says no`;
 export const dischargeToolReads = (payload: Value, payload2: Value) => say`Discharge tool reads ${payload}, marked ${payload2}`;
 export const cannotRead = (reservoir: Value, reason: Value) => say`${reservoir} CANNOT BE READ: ${reason}`;
 export const stillSeenAfterWithout = (payload: Value) => say`Still on, confirmed after ${payload} unattended`;
+export const inspectionResult = (result: "sound" | "found" | "not there") => (result === "found" ? say`fault found` : say`${result}`);
 export const lookedAgain = (what: Value) => say`Looked at again: ${what}`;
 export const sweptPlacesFromEnd = (pot: Value, length: Value, payload: Value) =>
   say`${pot} swept at ${length} places, ${payload} from end to end`;

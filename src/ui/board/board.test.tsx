@@ -73,7 +73,7 @@ test("a search that finds nothing says so; one that fails says why; clearing it 
   show([card(1)], search);
   const field = screen.getByRole("searchbox");
   await userEvent.type(field, "nobody");
-  await waitFor(() => expect(screen.getByRole("status")).toHaveTextContent("No job holds “nobody”"));
+  await waitFor(() => expect(screen.getByRole("status")).toHaveTextContent("No job contains “nobody”"));
   await userEvent.clear(field);
   await userEvent.type(field, "c5");
   await waitFor(() => expect(rows()[0]).toHaveTextContent("found: fit C6 22n"));

@@ -83,7 +83,7 @@ export function Board({ cards, done, now, search }: BoardProps) {
         <section aria-label="Found">
           <p className="soft mb-2" role="status">
             {found.length === 0
-              ? `No job holds “${text.trim()}”. Every word must be in the job; try fewer.`
+              ? `No job contains “${text.trim()}”. Every word must occur in the job: try fewer words.`
               : `${found.length} ${found.length === 1 ? "job" : "jobs"} found`}
           </p>
           {found.length > 0 && <JobList label="Jobs found" cards={found} now={now} />}

@@ -11,8 +11,8 @@ const STEPS: { title: string; says: string; href: string; link: string }[] = [
     link: "Open settings",
   },
   {
-    title: "Get the circuit in",
-    says: "Take a model from the library, or load a circuit file. Without one a job still logs readings, but nothing is expected of them.",
+    title: "Add the circuit",
+    says: "Take a model from the library, or load a circuit file. Without one a job still logs readings, but there are no expected values to compare them with.",
     href: "/library",
     link: "Open the library",
   },

@@ -165,7 +165,7 @@ function DifferenceRow({
         {effect?.failed && <p className="verdict-out">■ With this change the amp cannot be solved: {effect.failed}</p>}
         {effect && !effect.failed && effect.moved.length === 0 && (
           <p className="soft">
-            It moves no test point by as much as one percent{effect.gains.length === 0 ? ", and no stage’s gain by five" : ""}.
+            No test point changes by 1 % or more{effect.gains.length === 0 ? ", and no stage’s gain by 5 % or more" : ""}.
           </p>
         )}
         {effect && effect.moved.length > 0 && (

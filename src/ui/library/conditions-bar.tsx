@@ -45,7 +45,7 @@ export function ConditionsBar({
         </label>
       )}
       <fieldset className="flex flex-wrap items-center gap-1">
-        <legend className="float-left mr-2">{words("Tubes in")}</legend>
+        <legend className="float-left mr-2">{words("Tubes fitted")}</legend>
         {names.map((name) => {
           const out = typed.out.includes(name);
           return (
@@ -62,11 +62,11 @@ export function ConditionsBar({
         })}
       </fieldset>
       <span className="soft">
-        {solution && `${solution.iterations} rounds, ${fixed(solution.ms, 1)} ms`}
+        {solution && `${solution.iterations} iterations, ${fixed(solution.ms, 1)} ms`}
         {bad && (
           <span className="text-error">
             {" "}
-            {words("Mains from 1 to 500 V is wanted; read")} {typed.mains}
+            {words("Mains")}: accepted 1 to 500 V; read {typed.mains}
           </span>
         )}
       </span>

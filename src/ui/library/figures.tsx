@@ -141,7 +141,7 @@ function Tubes({ circuit, solution }: FiguresProps) {
         </tbody>
       </table>
       <p className="soft text-xs">
-        {words("Volts against the tube’s own cathode. Ratings from published data sheets, in the system that the sheet uses.")}
+        {words("Voltages are given from the tube’s own cathode. Ratings from published data sheets, in the system that the sheet uses.")}
       </p>
     </section>
   );

@@ -145,7 +145,7 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
                 begunFrom={begunFrom?.id}
               />
             ) : (
-              <p className="soft">Two netlists that can be read are wanted: see Circuit file.</p>
+              <p className="soft">Compare needs two circuit files that can be read: see Circuit file.</p>
             ),
           },
         ]}

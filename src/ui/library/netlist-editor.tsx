@@ -39,7 +39,7 @@ export function NetlistEditor(props: EditorProps) {
 
   async function load(file: File | undefined) {
     if (!file) return;
-    if (file.size > 1_000_000) return setProblem(`${file.name} has ${file.size} bytes; a circuit file of up to 1,000,000 is read`);
+    if (file.size > 1_000_000) return setProblem(`${file.name} has ${file.size} bytes; at most 1,000,000 are accepted`);
     setProblem("");
     setText((await file.text()).replace(/\r\n?/g, "\n"));
   }

@@ -12,7 +12,6 @@ export interface CauseBar {
 }
 
 export function CauseBars({ hint, causes }: { hint: string; causes: readonly CauseBar[] }) {
-  const most = causes[0]?.probability ?? 1;
   return (
     <section aria-label="Possible causes">
       <h2 className="font-bold">
@@ -23,7 +22,7 @@ export function CauseBars({ hint, causes }: { hint: string; causes: readonly Cau
           <li key={c.id} className="grid grid-cols-[4rem_8rem_minmax(0,1fr)] items-baseline gap-3 py-0.5">
             <span className="text-right tabular-nums">{Math.round(c.probability * 100)} %</span>
             <span aria-hidden className="h-3 rounded-sm bg-base-300">
-              <span className="block h-3 rounded-sm bg-primary" style={{ width: `${(100 * c.probability) / most}%` }} />
+              <span className="block h-3 rounded-sm bg-primary" style={{ width: `${100 * c.probability}%` }} />
             </span>
             <span>
               {capital(c.says)}

@@ -130,10 +130,10 @@ export function ArrivalList() {
         ))}
       </ul>
       <form className="flex flex-wrap items-end gap-3" onSubmit={store}>
-        <Field label="Thing">
+        <Field label="Item">
           <input className="input w-52" placeholder="footswitch" {...register("name")} />
         </Field>
-        <Field label="It is">
+        <Field label="Where is it?">
           <select className="select w-36" {...register("state")}>
             <option value="here">here</option>
             <option value="left at home">left at home</option>

@@ -22,7 +22,7 @@ export function Complaint() {
           say({ type: "complaint", payload: { words: words.trim(), when: when || [], ...(use.trim() ? { use: use.trim() } : {}) } }),
         )}
       >
-        <Field label="What is wrong?" error={formState.errors.words && "The complaint is wanted, however short"}>
+        <Field label="What is wrong?" error={formState.errors.words && "Enter the complaint, however short"}>
           <textarea className="textarea min-h-20 w-full text-lg" {...register("words", { validate: (v) => v.trim() !== "" })} />
         </Field>
         <fieldset className="flex flex-wrap gap-x-4 text-sm">
@@ -71,7 +71,7 @@ export function Brief() {
   });
 
   return (
-    <Section title="Brief" hint="the owner decides what right is">
+    <Section title="Brief" hint="what the owner wants, in the owner's order">
       <form className="grid gap-3" onSubmit={store}>
         <div className="text-sm">
           <p className="mb-1">What matters most, in order</p>

@@ -119,7 +119,7 @@ function Now({ isolation }: { isolation: Isolation }) {
     <section aria-label="Next test" className="rounded border border-base-300 bg-base-200 p-4">
       <p className="soft text-sm">
         {again ? "Repeat this test" : `This test ${tellsHowMuch(test.bits)}`}
-        {doubtful && ": two answers contradict what the others leave"}
+        {doubtful && ": two answers contradict the others"}
       </p>
       <p className="text-3xl font-bold">{test.what}</p>
       <p className="mt-1">{test.why}</p>

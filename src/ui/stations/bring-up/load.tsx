@@ -85,18 +85,18 @@ export function Load() {
                 )
               }
             >
-              Note it
+              Log it
             </button>
           )}
         </div>
       </Section>
-      <Section title="Dummy load" hint={`driven hard, ${ampWatts} W of sine become ${2 * ampWatts} W`}>
+      <Section title="Dummy load" hint={`a ${ampWatts} W amp driven into hard clipping gives up to ${2 * ampWatts} W`}>
         <div className="flex flex-wrap items-end gap-4">
-          {field("dummy", "Ohms", "Ω")}
-          {field("watts", "Watts", "W")}
+          {field("dummy", "Resistance, Ω", "Ω")}
+          {field("watts", "Rating, W", "W")}
           {judgedDummy && (
             <p className="flex-1 pb-2">
-              <Says v={judgedDummy} /> {judgedDummy.why || "bears it"}
+              <Says v={judgedDummy} /> {judgedDummy.why || "large enough"}
             </p>
           )}
         </div>
@@ -107,7 +107,7 @@ export function Load() {
           {field("square", "Conductor, mm²", undefined)}
           {cable && (
             <p className="pb-2">
-              {formatQuantity(cable.ohms, "Ω", 2)}, {fixed(100 * cable.share, 1)} % of the power stays in it
+              {formatQuantity(cable.ohms, "Ω", 2)}, {fixed(100 * cable.share, 1)} % of the power is lost in it
               {cable.share > 0.1 && <span className="text-warning"> ▲ too thin for this length</span>}
             </p>
           )}

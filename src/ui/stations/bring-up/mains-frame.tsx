@@ -64,10 +64,10 @@ export function MainsFrame({ wall, solved }: BringUpBench) {
         <div className="flex flex-wrap items-end gap-4">
           {field("wall", "At the amp's plug, V")}
           {field("hertz", "Hertz", "w-20")}
-          {!direct && field("taps", "Taps it has, V", "w-44")}
+          {!direct && field("taps", "Primary taps, V", "w-44")}
           {judged && (
             <p className="flex-1 pb-2">
-              <VerdictMark verdict={judged.verdict} word /> {judged.why || "as it was built for"}
+              <VerdictMark verdict={judged.verdict} word /> {judged.why || "as the amp was built for"}
             </p>
           )}
         </div>
@@ -104,13 +104,13 @@ export function MainsFrame({ wall, solved }: BringUpBench) {
       </Section>
       <Section title="Capacitor from line to chassis" hint={`limit of this shop ${formatQuantity(limit, "A", 2)}`}>
         <div className="flex flex-wrap items-end gap-4">
-          {field("capacitor", "Its size, F (47n)", "w-24")}
+          {field("capacitor", "Capacitance, F (47n)", "w-24")}
           <p className="flex-1 pb-2">
             {leak === undefined ? (
               <span className="soft">
                 {now && hertz
-                  ? `${formatQuantity(largestToChassis(limit, now, hertz), "F", 2)} passes as much as the limit allows.`
-                  : "volts and hertz are wanted"}
+                  ? `${formatQuantity(largestToChassis(limit, now, hertz), "F", 2)} is the largest that the limit allows.`
+                  : "Enter the volts and hertz above"}
               </span>
             ) : (
               <>

@@ -74,13 +74,14 @@ export function Stages({ wall, lamp, setLamp, solved }: BringUpBench) {
           )}
           {on && stage.powered && fit.wantedIn.length > 0 && (
             <p className="mt-1 text-warning" role="alert">
-              ▲ {fit.wantedIn.join(", ")} {fit.wantedIn.length > 1 ? "are" : "is"} removed, and this stage wants{" "}
+              ▲ {fit.wantedIn.join(", ")} {fit.wantedIn.length > 1 ? "are" : "is"} removed, and this stage needs{" "}
               {fit.wantedIn.length > 1 ? "them" : "it"} in: off, plug out, put {fit.wantedIn.length > 1 ? "them" : "it"} in, power on again.
             </p>
           )}
           {on && stage.powered && fit.wantedOut.length > 0 && (
             <p className="mt-1 text-warning" role="alert">
-              ▲ {fit.wantedOut.join(", ")} still fitted, by the tape, and this stage is without. Readings taken now belong to another stage.
+              ▲ {fit.wantedOut.join(", ")} still fitted, by the tape, but this stage runs without: readings taken now count for another
+              stage.
             </p>
           )}
           {energyKind === "live" && !stage.powered && <p className="mt-1 text-warning">▲ Do this with the plug out.</p>}

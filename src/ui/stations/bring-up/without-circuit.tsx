@@ -9,7 +9,7 @@ import { MainsInstrument } from "./mains-instrument";
 export function WithoutCircuit() {
   return (
     <div className="max-w-4xl space-y-4">
-      <p className="text-2xl font-bold">{words("Never straight to full mains after work or storage.")}</p>
+      <p className="text-2xl font-bold">{words("Never switch straight to full mains after work or long storage.")}</p>
       <p>
         {words(
           "No tubes first, then the rectifier alone, bias proven at each output socket, the load connected, small tubes, output tubes last. A variable transformer shows little of a tube rectifier until its heater is near full voltage; in a line-connected set no tube is pulled and an isolation transformer comes first.",

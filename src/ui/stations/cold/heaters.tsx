@@ -68,7 +68,7 @@ function Series({ winding }: { winding: HeaterWinding }) {
         <Figure name="Voltage for the ballast" value={`${fixed(string.dropVolts, 1)} V`} />
         <Figure
           name="Ballast wanted"
-          value={`${formatQuantity(string.ballastOhms, "Ω", 3)} (${formatQuantity(string.ballastFits, "Ω", 2)} exists)`}
+          value={`${formatQuantity(string.ballastOhms, "Ω", 3)} (fit ${formatQuantity(string.ballastFits, "Ω", 2)})`}
         />
         <Figure name="Ballast power" value={`${fixed(string.ballastWatts, 1)} W: fit ${figure(string.ballastRating)} W`} />
         <Figure name="Ballast fitted" value={string.fitted === undefined ? "not in the file" : formatQuantity(string.fitted, "Ω", 3)} />

@@ -51,7 +51,7 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
     const typed = text[field];
     if (typed === undefined || (typed.trim() === "" && field !== "ohms")) return "";
     const parsed = parseQuantity(typed, { decimal: settings.decimal });
-    return parsed.ok && parsed.quantity.value > 0 ? "" : parsed.ok ? "above zero is wanted" : parsed.why;
+    return parsed.ok && parsed.quantity.value > 0 ? "" : parsed.ok ? "must be above zero" : parsed.why;
   };
 
   return (
@@ -59,19 +59,19 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
       <h2 className="font-bold">
         Discharge plan <span className="soft font-normal">{charged ? "for what is estimated now" : "for full charge"}</span>
       </h2>
-      <div className="mt-2 grid gap-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+      <div className="mt-2 grid gap-4 xl:grid-cols-[minmax(0,6fr)_minmax(0,5fr)]">
         <div>
           <div className="flex flex-wrap items-end gap-3">
             <Field label="Tool at hand, Ω" error={bad("ohms")}>
               <input className="input w-24 text-right" value={shown("ohms")} onChange={(e) => keep("ohms", e.target.value)} />
             </Field>
-            <Field label="Watts" error={bad("watts")}>
+            <Field label="Rating, W" error={bad("watts")}>
               <input className="input w-20 text-right" value={shown("watts")} onChange={(e) => keep("watts", e.target.value)} />
             </Field>
-            <Field label="Body, V" error={bad("volts")}>
+            <Field label="Rating, V" error={bad("volts")}>
               <input className="input w-24 text-right" value={shown("volts")} onChange={(e) => keep("volts", e.target.value)} />
             </Field>
-            <Field label="Through in, s">
+            <Field label="Discharged within, s">
               <input
                 className="input w-20 text-right"
                 value={text.seconds ?? "10"}
@@ -84,8 +84,8 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
               {plan.doubts.length === 0 ? (
                 <p>
                   <VerdictMark verdict="in" /> Good enough for this amp at full charge, {formatVolts(plan.highest)}:{" "}
-                  {formatQuantity(plan.highest / tool.ohms, "A", 2)} and {formatQuantity(plan.highest ** 2 / tool.ohms, "W", 2)} at the
-                  touch.
+                  {formatQuantity(plan.highest / tool.ohms, "A", 2)} and {formatQuantity(plan.highest ** 2 / tool.ohms, "W", 2)} at first
+                  contact.
                 </p>
               ) : (
                 plan.doubts.map((d) => (
@@ -100,13 +100,13 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
                   <strong>{formatQuantity(plan.sized.watts, "W", 2)}</strong>
                   {plan.sized.bodies > 1 &&
                     `, as ${plan.sized.bodies} × ${formatQuantity(plan.sized.ohmsEach, "Ω", 2)} ${formatQuantity(plan.sized.wattsEach, "W", 2)} in series for ${formatVolts(plan.highest)}`}
-                  ; {plan.sized.why}. At first {formatQuantity(plan.sized.plan.peakWatts, "W", 2)}, all in{" "}
+                  ; {plan.sized.why}. Peak {formatQuantity(plan.sized.plan.peakWatts, "W", 2)}; discharged after{" "}
                   {formatDuration(Math.ceil(plan.sizedSeconds ?? plan.sized.plan.seconds))}.
                 </p>
               )}
               <p className="soft">
-                A plain short of {formatVolts(plan.highest)} would be a spark of {formatQuantity(plan.joules, "J", 2)}. Bled briefly, up to{" "}
-                {formatVolts(rebound(plan.highest))} can come back.
+                Shorting {formatVolts(plan.highest)} with a screwdriver would make a spark of {formatQuantity(plan.joules, "J", 2)}. After a
+                brief discharge up to {formatVolts(rebound(plan.highest))} can come back.
               </p>
             </div>
           )}
@@ -124,10 +124,10 @@ function Sequence({ clips, left, ohms }: { clips: ClipOn[]; left: string[]; ohms
         <thead>
           <tr>
             <th>Clip {formatQuantity(ohms, "Ω", 2)} on</th>
-            <th className="text-right">From</th>
+            <th className="text-right">Voltage</th>
             <th className="text-right">For</th>
-            <th className="text-right">Takes</th>
-            <th>Brings down</th>
+            <th className="text-right">Energy</th>
+            <th>Discharges</th>
           </tr>
         </thead>
         <tbody>
@@ -150,7 +150,7 @@ function Sequence({ clips, left, ohms }: { clips: ClipOn[]; left: string[]; ohms
         </p>
       )}
       <p className="soft mt-1 text-sm">
-        As the drawing has it: an open part leaves what is behind it charged, so each reservoir is still read on its own.
+        This follows the circuit file. An open part leaves what is behind it charged: read each reservoir on its own.
       </p>
     </div>
   );

@@ -78,7 +78,7 @@ function tieWords(tie: Tie): string {
   if (tie.behind.length > 0) return [`behind ${tie.behind.join(", ")}, which is open`, bleed].filter(Boolean).join("; ");
   if (!tie.joined) return ["a supply of its own", bleed].filter(Boolean).join("; ");
   if (tie.cutOffBy.length > 0) return `cut off if ${tie.cutOffBy.join(" or ")} is open`;
-  return "stands on the same terminal as the largest: each holds its own part";
+  return "on the same terminal as the largest, but holds a charge of its own";
 }
 
 export function NameReservoir() {

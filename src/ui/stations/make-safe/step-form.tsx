@@ -151,8 +151,8 @@ function ToolForm({ when }: { when: "before" | "after" }) {
     <>
       <p className="mt-3">
         {when === "before"
-          ? "Ohms across its clips: one with a broken lead bleeds nothing, and the meter would then be the only thing that knows."
-          : "It may have gone open while it bled: then the next use would do nothing."}{" "}
+          ? "Measure the ohms across its clips: a tool with a broken lead discharges nothing."
+          : "It may have burnt open while it discharged, and would do nothing the next time."}{" "}
         Made with <strong>{formatQuantity(tool.ohms, "Ω", 2)}</strong> (set below).
       </p>
       <ReadingField button="Log it" label="Tool reads, Ω" take={take} />

@@ -44,7 +44,7 @@ function Showed() {
   });
   const shown = view.state.occurrences;
   return (
-    <Section title="When it showed itself" hint={words("each against warmth, mains and what was being done")}>
+    <Section title="Occurrences" hint={words("log each as it happens: its time since power-on and the mains are kept with it")}>
       <form className="flex flex-wrap items-end gap-3" onSubmit={onSubmit}>
         <Field label="What it did">
           <input className="input w-72" placeholder="lost half its level" {...field("what")} />
@@ -53,7 +53,7 @@ function Showed() {
           <input className="input w-56" placeholder="a tone, untouched" {...field("activity")} />
         </Field>
         <button className="btn btn-primary" disabled={typed.what.trim() === ""}>
-          It shows now
+          It happens now
         </button>
       </form>
       {shown.length > 0 && (
@@ -153,7 +153,7 @@ function Provoke() {
   };
   const worst = strongestOf(provoked);
   return (
-    <Section title="Tap map" hint="tap, flex, heat and cold, place by place; the strongest answer is where it lives">
+    <Section title="Tap map" hint="tap, flex, heat or cool one place after the other; the fault is near the place that reacts most">
       {worst && (
         <p className="mb-2 text-xl font-bold">
           Strongest so far: {worst.place} ({worst.by}, {worst.response})

@@ -88,7 +88,7 @@ export function Enters() {
       {answer && <Causes suspects={answer.suspects} />}
       {answer && <Answered answer={answer} />}
       {answer && answer.refused.length > 0 && (
-        <p className="soft text-sm">Not asked of this amp: {answer.refused.map((r) => `${r.what} (${r.why})`).join("; ")}.</p>
+        <p className="soft text-sm">Tests that do not apply to this amp: {answer.refused.map((r) => `${r.what} (${r.why})`).join("; ")}.</p>
       )}
     </div>
   );
@@ -113,13 +113,14 @@ function Now({ answer }: { answer: NoiseAnswer }) {
   const test = again
     ? { ...again, bits: 0, why: "the most probable cause does not explain the answer" }
     : (next.find((t) => t.id === instead) ?? next[0]);
-  if (!test) return <p className="text-2xl font-bold">No test is left that tells these apart. Part by part, then, the likeliest first.</p>;
+  if (!test)
+    return <p className="text-2xl font-bold">No test is left that tells these apart. Check them part by part, the most probable first.</p>;
   const { how, caution, inside } = answer.how[test.id] ?? { how: "" };
   return (
     <section aria-label="Next test" className="rounded border border-base-300 bg-base-200 p-4">
       <p className="soft text-sm">
         {again ? "Repeat this test" : `This test ${tellsHowMuch(test.bits)}`}
-        {doubtful && ": two answers contradict what the others leave"}
+        {doubtful && ": two answers contradict the others"}
       </p>
       <p className="text-3xl font-bold">{test.what}</p>
       <p className="mt-1 text-lg">{how}</p>
@@ -130,7 +131,7 @@ function Now({ answer }: { answer: NoiseAnswer }) {
         </p>
       )}
       {inside && <BeforeHandsGoIn />}
-      {test.id === "sound" && <p className="soft">Sound, beside this, records it and answers by itself.</p>}
+      {test.id === "sound" && <p className="soft">Record it under Sound: this is answered automatically.</p>}
       <TestAnswer key={test.id} test={test} answer={answer} />
       {!again && <Instead tests={next.filter((t) => t !== test)} choose={setInstead} />}
     </section>
@@ -141,10 +142,10 @@ function Now({ answer }: { answer: NoiseAnswer }) {
 function BeforeHandsGoIn() {
   const { jobId } = useJob();
   const { energy } = useEnergy();
-  if (energy.kind === "proven-dead") return <p className="verdict-in">● {energyWords(energy).title}: it holds until the power comes on.</p>;
+  if (energy.kind === "proven-dead") return <p className="verdict-in">● {energyWords(energy).title}, until the power comes on.</p>;
   return (
     <p className="text-lg font-bold text-warning">
-      ▲ {energyWords(energy).title} now: no hand goes in before{" "}
+      ▲ {energyWords(energy).title} now: do not reach inside until{" "}
       <Link className="link" href={`/jobs/${jobId}/make-safe`}>
         Make safe
       </Link>{" "}

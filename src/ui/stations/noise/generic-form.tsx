@@ -67,9 +67,9 @@ export function GenericForm({ generic }: { generic: Generic }) {
   );
   return (
     <section aria-label="Generic chain" className="rounded border border-dashed border-base-content/50 p-4">
-      <p className="font-bold">No circuit of this amp is here: a usual one stands in for it.</p>
+      <p className="font-bold">This job has no circuit: a typical one is used instead.</p>
       <p className="soft text-sm">
-        Say how it is built; what the tests do is worked out from that. Figures of the rails are those of the usual parts.
+        Enter how the amp is built; what each test does is computed from that. Rail figures are typical values.
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-3 text-sm">
         <Field label={`Stages before the output, with the control before each (at most ${MOST_STAGES})`} error={refused || undefined}>

@@ -15,42 +15,45 @@ export function GroundPicture({ map, answer }: { map: GroundMapDrawn; answer: Gr
     }),
   );
   const most = Math.max(1e-9, ...answer.wires.map((w) => w.volts));
+  const wires = answer.wires.flatMap((w, i) => {
+    const [a, b] = [at.get(w.wire.from), at.get(w.wire.to)];
+    return a && b ? [{ i, w, a, b }] : [];
+  });
   return (
     <figure>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="w-full" role="img" aria-label="Ground map; the table of wires below says the same">
-        {answer.wires.map((w, i) => {
-          const [a, b] = [at.get(w.wire.from), at.get(w.wire.to)];
-          if (!a || !b) return null;
-          const [mx, my] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-          return (
-            <g key={i}>
-              <line
-                x1={a[0]}
-                y1={a[1]}
-                x2={b[0]}
-                y2={b[1]}
-                stroke={w.shared ? "var(--color-primary)" : "currentColor"}
-                strokeOpacity={w.volts > 1e-9 ? 0.9 : 0.35}
-                strokeWidth={1 + 6 * Math.sqrt(w.volts / most)}
-              />
-              {w.volts > 1e-9 && (
-                <text
-                  x={mx}
-                  y={my - 6}
-                  textAnchor="middle"
-                  fontSize={12}
-                  fill="currentColor"
-                  stroke="var(--color-base-100)"
-                  strokeWidth={4}
-                  paintOrder="stroke"
-                >
-                  {formatQuantity(w.volts, "V", 2)}
-                  {w.shared ? " ▲" : ""}
-                </text>
-              )}
-            </g>
-          );
-        })}
+        {wires.map(({ i, w, a, b }) => (
+          <line
+            key={i}
+            x1={a[0]}
+            y1={a[1]}
+            x2={b[0]}
+            y2={b[1]}
+            stroke={w.shared ? "var(--color-primary)" : "currentColor"}
+            strokeOpacity={w.volts > 1e-9 ? 0.9 : 0.35}
+            strokeWidth={1 + 6 * Math.sqrt(w.volts / most)}
+          />
+        ))}
+        {wires.map(
+          // After all lines, so that no wire runs over a figure.
+          ({ i, w, a, b }) =>
+            w.volts > 1e-9 && (
+              <text
+                key={i}
+                x={(a[0] + b[0]) / 2}
+                y={(a[1] + b[1]) / 2 - 6}
+                textAnchor="middle"
+                fontSize={12}
+                fill="currentColor"
+                stroke="var(--color-base-100)"
+                strokeWidth={4}
+                paintOrder="stroke"
+              >
+                {formatQuantity(w.volts, "V", 2)}
+                {w.shared ? " ▲" : ""}
+              </text>
+            ),
+        )}
         {points.map((p) => {
           const [x, y] = at.get(p)!;
           const signal = p === map.inputGround || p === map.stageGround;

@@ -37,7 +37,7 @@ export function GroundTables({ map, setMap, answer }: { map: GroundMapDrawn; set
           <option key={p} value={p} />
         ))}
       </datalist>
-      <Section title="Wires" hint="copper by area and length; measured ohms stand for both; 0 mm² is chassis or a bolted joint">
+      <Section title="Wires" hint="resistance from the area and length of the copper, or as measured; 0 mm² for chassis or a bolted joint">
         <table className="table table-xs" aria-label="Wires">
           <thead>
             <tr>
@@ -48,7 +48,7 @@ export function GroundTables({ map, setMap, answer }: { map: GroundMapDrawn; set
               <th>Ω measured</th>
               <th className="text-right">Ω</th>
               <th className="text-right">A</th>
-              <th className="text-right">V along it</th>
+              <th className="text-right">Voltage along it</th>
               <th />
             </tr>
           </thead>
@@ -86,7 +86,10 @@ export function GroundTables({ map, setMap, answer }: { map: GroundMapDrawn; set
           Another wire
         </button>
       </Section>
-      <Section title="Currents" hint="what returns through the map; the first two points are those that the signal stands between">
+      <Section
+        title="Currents"
+        hint="currents that return through these wires; first the two ground points of the signal: the input’s and the first stage’s"
+      >
         <div className="mb-2 flex flex-wrap gap-3 text-sm">
           <label>Input&apos;s ground {point("Input's ground", map.inputGround, (inputGround) => setMap({ ...map, inputGround }))}</label>
           <label>

@@ -43,8 +43,8 @@ export function Grounds() {
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- by the line that holds the map: what is edited here must not be overwritten
   }, [seq, netlist, solver]);
-  if (failed) return <p role="alert">A map could not be begun: {failed}</p>;
-  if (!map) return <p role="status">Beginning a map from the circuit…</p>;
+  if (failed) return <p role="alert">The ground map could not be made: {failed}</p>;
+  if (!map) return <p role="status">Making a ground map from the circuit…</p>;
   return <Editor map={map} setMap={setMap} stored={stored !== undefined} />;
 }
 
@@ -54,7 +54,11 @@ function Editor({ map, setMap, stored }: { map: GroundMapDrawn; setMap(m: Ground
   return (
     <div className="max-w-5xl space-y-2">
       <Verdict map={map} answer={answer} />
-      {!stored && <p className="soft">This is a usual bus, with the currents of this circuit: make it what is found, then keep it.</p>}
+      {!stored && (
+        <p className="soft">
+          This is a typical ground bus with the currents of this circuit. Correct it to what is in the amp, then keep it.
+        </p>
+      )}
       <GroundPicture map={map} answer={answer} />
       <GroundTables map={map} setMap={setMap} answer={answer} />
       <button className="btn btn-primary" onClick={() => say({ type: "ground-map", payload: map })}>
@@ -83,7 +87,7 @@ function Verdict({ map, answer }: { map: GroundMapDrawn; answer: GroundAnswer })
         {shared.length > 0 && `, along ${shared.map((w) => `${w.wire.from} – ${w.wire.to}`).join(", ")}`}.
       </p>
       {answer.loops.length > 0 && (
-        <p className="text-warning">▲ Closed ways: {answer.loops.map((l) => l.join(" – ")).join("; ")}. Stray fields induce in them.</p>
+        <p className="text-warning">▲ Ground loops: {answer.loops.map((l) => l.join(" – ")).join("; ")}. Stray fields induce in them.</p>
       )}
       {answer.problems.map((p) => (
         <p key={p} className="text-warning">
@@ -158,7 +162,7 @@ function Lift() {
     view.circuit?.mains?.hertz ?? 50,
   );
   return (
-    <Section title="A ground lift" hint="what its network leaves connected, round a loop of 50 mΩ">
+    <Section title="A ground lift" hint="how much hum its network leaves in a loop of 50 mΩ">
       <div className="flex flex-wrap items-end gap-3">
         <Field label="Resistor, Ω">
           <input className="input w-24 text-right" {...register("ohms")} />
@@ -166,7 +170,7 @@ function Lift() {
         <Field label="Capacitor, µF">
           <input className="input w-24 text-right" {...register("farads")} />
         </Field>
-        <Field label="Volts round the loop">
+        <Field label="Voltage in the loop, V">
           <input className="input w-24 text-right" {...register("volts")} />
         </Field>
         <label className="flex min-h-11 items-center gap-2">
@@ -174,7 +178,7 @@ function Lift() {
         </label>
         <p className="pb-2 text-lg font-bold">
           {left.lifts ? "● lifts" : "■ does not lift"}:{" "}
-          {left.decibels === -Infinity ? "nothing is left" : `${fixed(left.decibels, 0)} dB of the loop's hum is left`}
+          {left.decibels === -Infinity ? "no hum is left" : `${fixed(left.decibels, 0)} dB of the loop's hum is left`}
         </p>
       </div>
     </Section>
@@ -194,16 +198,16 @@ function HeaterList() {
                 <td>
                   <strong>{c.what}</strong> <span className="soft block text-xs">{c.why}</span>
                 </td>
-                <td className="w-24 whitespace-nowrap">
+                <td className="w-28 whitespace-nowrap">
                   {done && done.result !== "open again"
                     ? done.result === "found"
-                      ? "■ not so"
+                      ? "■ not correct"
                       : done.result === "sound"
-                        ? "● so"
-                        : "○ none"
+                        ? "● correct"
+                        : "○ not there"
                     : ""}
                 </td>
-                <td className="w-56">
+                <td className="w-64">
                   <span className="flex gap-1">
                     {(["sound", "found", "not there"] as const).map((result) => (
                       <button
@@ -211,7 +215,7 @@ function HeaterList() {
                         className="btn btn-line btn-sm min-h-9"
                         onClick={() => say({ type: "inspection", payload: { item: `heater-${c.id}`, what: c.what, result } })}
                       >
-                        {{ sound: "So", found: "Not so", "not there": "None" }[result]}
+                        {{ sound: "Correct", found: "Not correct", "not there": "Not there" }[result]}
                       </button>
                     ))}
                   </span>

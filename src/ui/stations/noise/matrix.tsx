@@ -33,10 +33,10 @@ export function Matrix() {
   if (!conditions || !answer)
     return (
       <div className="max-w-4xl space-y-4">
-        <p className="text-2xl font-bold">Which circumstances does it need?</p>
+        <p className="text-2xl font-bold">When does it fail?</p>
         <p>
-          Name what could matter, each with its settings. Then every run changes as many of them at once as tells most: far fewer runs than
-          one at a time, and a fault that needs two of them together is found at all.
+          Record runs under different conditions. Name the conditions that could matter, each with its settings. Each planned run changes
+          several at once: that takes far fewer runs than one at a time, and finds a fault that needs two conditions together.
         </p>
         <ConditionsForm from={USUAL.slice(0, 3)} />
       </div>
@@ -67,7 +67,7 @@ function Verdict({ answer, runs }: { answer: MatrixAnswer; runs: Run[] }) {
           </p>
         ))}
         <p className="mt-1">
-          Repeat a run to see; if it holds, a condition is missing from the list, or it is one for the tab beside this.
+          Repeat a run. If the result is the same, a condition is missing from the list; if not, go on under Comes and goes.
         </p>
       </section>
     );

@@ -36,7 +36,7 @@ export async function recordMicrophone(seconds: number, told: (part: number) => 
         told(Math.min(1, blocks.length / wanted));
         if (blocks.length >= wanted) resolve();
       };
-      stop.addEventListener("abort", () => reject(new Error("The recording was broken off.")));
+      stop.addEventListener("abort", () => reject(new Error("The recording was interrupted.")));
       source.connect(tap);
       tap.connect(context.destination);
     });

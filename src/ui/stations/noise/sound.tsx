@@ -124,7 +124,11 @@ function Simulated({ look }: { look(noted: string): void }) {
   const last = view.state.conditionsRuns.at(-1);
   const noted = last ? last.settings.map((s) => `${s.name} ${s.setting}`).join(", ") : "";
   return (
-    <button className="btn btn-line h-14" title={noted ? `as it stood in the last run: ${noted}` : undefined} onClick={() => look(noted)}>
+    <button
+      className="btn btn-line h-14"
+      title={noted ? `with the conditions of the last run: ${noted}` : undefined}
+      onClick={() => look(noted)}
+    >
       Simulated microphone
     </button>
   );

@@ -68,7 +68,7 @@ export function Taps() {
           <p className="pb-2 text-lg font-bold tabular-nums">
             {tap === undefined
               ? "–"
-              : `${fixed(tap.decibels, 2)} dB${tap.corner ? `, highs from ${formatQuantity(tap.corner, "Hz", 2)}` : ""}`}
+              : `${fixed(tap.decibels, 2)} dB${tap.corner ? `, treble −3 dB at ${formatQuantity(tap.corner, "Hz", 2)}` : ""}`}
           </p>
         </div>
         <div className="flex flex-wrap items-end gap-3">
