@@ -232,9 +232,9 @@ test("the board shows what was left charged and finds by part and note", async (
   await page.goto(shop.address);
   await expect(page.getByRole("region", { name: "Left charged" })).toContainText("STORED");
   await page.getByRole("searchbox", { name: "Search jobs" }).fill("matched pair kt66");
-  await expect(page.getByText(/No job holds/)).toBeVisible();
+  await expect(page.getByText(/No job contains/)).toBeVisible();
   await page.getByRole("searchbox", { name: "Search jobs" }).fill("gramophone inverter");
-  await expect(page.getByText(/No job holds/)).toBeVisible();
+  await expect(page.getByText(/No job contains/)).toBeVisible();
   await page.getByRole("searchbox", { name: "Search jobs" }).fill("metal-oxide");
   await expect(page.getByRole("region", { name: "Found" }).getByRole("row")).toHaveCount(2);
   await expect(page.getByRole("region", { name: "Found" })).toContainText("Ferry Dance Orchestra");

@@ -13,7 +13,7 @@ const Look = dynamic(() => import("./look/look").then((m) => m.Look));
 const ColdChecks = dynamic(() => import("./cold/cold-checks").then((m) => m.ColdChecks));
 const BringUp = dynamic(() => import("./bring-up/bring-up").then((m) => m.BringUp));
 const Walk = dynamic(() => import("./walk").then((m) => m.Walk));
-const Suspects = dynamic(() => import("./suspects").then((m) => m.Suspects));
+const Suspects = dynamic(() => import("./suspects/suspects").then((m) => m.Suspects));
 const Signal = dynamic(() => import("./signal/signal").then((m) => m.Signal));
 const Noise = dynamic(() => import("./noise/noise").then((m) => m.Noise));
 const Work = dynamic(() => import("./work").then((m) => m.Work));

@@ -3,7 +3,7 @@ import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { SuspectsAnswer } from "@/core/ports/solver-port";
 import type { Suspect } from "@/core/suspects/rank";
-import { power, reading, renderJob, settle, TestServer, WREN } from "../job-for-tests";
+import { power, reading, renderJob, settle, TestServer, WREN } from "../../job-for-tests";
 import { Suspects } from "./suspects";
 
 beforeEach(() => localStorage.clear());

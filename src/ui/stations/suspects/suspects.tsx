@@ -1,0 +1,91 @@
+"use client";
+/** Suspects: the next measurement as the one thing to do, and under it the faults that explain what was read so far. */
+
+import Link from "next/link";
+import { useMemo, useState } from "react";
+import { noiseOf } from "@/core/noise/job-noise";
+import { ENOUGH } from "@/core/diagnosis/evidence";
+import { useJob } from "../../frame/job-context";
+import { late } from "../../frame/late";
+import { useSuspects } from "../../frame/use-suspects";
+import { Temperatures } from "../temperatures";
+import { Findings } from "../findings";
+import { NoCircuit } from "../no-circuit";
+import { Advice } from "./advice";
+import { SuspectList } from "./suspect-list";
+import { Predicted } from "./predicted";
+import { Observed } from "./observed";
+import { Untested } from "./untested";
+
+const JointList = late(() => import("../noise/enters").then((m) => m.JointList));
+
+export function Suspects() {
+  const { view } = useJob();
+  if (!view.circuit) return <NoCircuit what="Suspects needs the circuit." />;
+  return (
+    <div className="space-y-5">
+      <Together />
+      <SuspectsSheet />
+      <Temperatures />
+      <Findings station="suspects" />
+    </div>
+  );
+}
+
+function SuspectsSheet() {
+  const { solver } = useJob();
+  const { job, history, answer, progress, failed } = useSuspects();
+  const [chosen, setChosen] = useState<string>();
+  const top = answer?.suspects[0];
+  const picked = answer?.suspects.find((s) => s.fault === chosen) ?? top;
+  const enough = top !== undefined && job.evidence.length > 0 && top.groupProbability >= ENOUGH;
+  return (
+    <>
+      {job.since && (
+        <p className="rounded border border-base-300 px-3 py-2 text-sm">
+          Readings before line {job.since.seq} are ignored: the amp was changed there ({job.since.position}).
+          {job.evidence.length === 0 && " Measure again at Walk to see whether the change cured it."}
+        </p>
+      )}
+      {failed && (
+        <p role="alert" className="text-error">
+          The suspects could not be computed: {failed}
+        </p>
+      )}
+      {progress !== undefined && (
+        <p role="status" className="flex items-center gap-3 text-sm">
+          <span className="soft">Solving every fault of this circuit for these conditions</span>
+          <progress className="progress w-48" value={progress} max={1} aria-label="Solving the faults" />
+          <button className="btn btn-ghost btn-sm min-h-9" onClick={() => solver?.cancel()}>
+            Stop
+          </button>
+        </p>
+      )}
+      {answer && <Advice answer={answer} enough={enough} />}
+      {answer && answer.suspects.length > 0 && job.evidence.length > 0 && (
+        <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+          <SuspectList suspects={answer.suspects} picked={picked} choose={setChosen} history={history} />
+          {picked && <Predicted suspect={picked} answer={answer} />}
+        </div>
+      )}
+      <Observed />
+      {answer && job.evidence.length > 0 && answer.notYetTestable.length > 0 && <Untested list={answer.notYetTestable} />}
+      {job.leftOut.length > 0 && <p className="soft text-xs">Left out: {job.leftOut.map((l) => `${l.point} (${l.why})`).join("; ")}.</p>}
+    </>
+  );
+}
+
+/** Where a noise has been answered for, both kinds of evidence make one list; it is the same as at Noise. */
+function Together() {
+  const { view, jobId } = useJob();
+  const heard = useMemo(() => noiseOf(view.state, view.circuit!), [view.state, view.circuit]);
+  if (heard.answers.length + heard.rails.length === 0) return null;
+  return (
+    <>
+      <JointList />
+      <Link className="link" href={`/jobs/${jobId}/noise`}>
+        Next noise test
+      </Link>
+    </>
+  );
+}
