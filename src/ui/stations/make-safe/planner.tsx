@@ -59,7 +59,7 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
       <h2 className="font-bold">
         Discharge plan <span className="soft font-normal">{charged ? "for what is estimated now" : "for full charge"}</span>
       </h2>
-      <div className="mt-2 grid gap-4 xl:grid-cols-[minmax(0,6fr)_minmax(0,5fr)]">
+      <div className="mt-2 grid gap-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div>
           <div className="flex flex-wrap items-end gap-3">
             <Field label="Tool at hand, Ω" error={bad("ohms")}>
@@ -71,7 +71,7 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
             <Field label="Rating, V" error={bad("volts")}>
               <input className="input w-24 text-right" value={shown("volts")} onChange={(e) => keep("volts", e.target.value)} />
             </Field>
-            <Field label="Discharged within, s">
+            <Field label="Within, s">
               <input
                 className="input w-20 text-right"
                 value={text.seconds ?? "10"}
