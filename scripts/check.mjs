@@ -3,10 +3,10 @@
  * A change is what differs from the main branch of the origin, or from the last commit where there is none.
  */
 
-import { execFileSync, spawn } from "node:child_process";
-import { once } from "node:events";
+import { execFileSync } from "node:child_process";
 import { existsSync } from "node:fs";
 import { ensureInstalled, say } from "./setup.mjs";
+import { beside } from "./side-by-side.mjs";
 
 /** Tests of ten seconds and more: they solve circuits by the hundred, or open a shop for each case. `npm test` runs them. */
 const LONG = [
@@ -43,19 +43,9 @@ const code = files.filter((f) => /\.(ts|tsx|mjs)$/.test(f));
 const formatted = files.filter((f) => /\.(ts|tsx|mjs|json|css)$/.test(f) && f !== "package-lock.json");
 const failed = [];
 
-/** Runs a program of node_modules; what it prints comes out in one piece once it has ended. */
-async function step(what, args) {
-  const started = Date.now();
-  const child = spawn(process.execPath, args, { stdio: ["ignore", "pipe", "pipe"] });
-  const printed = [];
-  for (const stream of [child.stdout, child.stderr]) stream.on("data", (part) => printed.push(part));
-  const [code] = await once(child, "close");
-  if (code !== 0) {
-    failed.push(what);
-    process.stdout.write(Buffer.concat(printed));
-  }
-  say(`${what}: ${code === 0 ? "well" : "FAILED"}, ${Math.round((Date.now() - started) / 1000)} s`);
-}
+const step = async (what, args) => {
+  if (!(await beside(what, args))) failed.push(what);
+};
 
 await Promise.all([
   formatted.length > 0 && step("format", ["node_modules/prettier/bin/prettier.cjs", "--check", "--log-level", "warn", ...formatted]),

@@ -2,6 +2,7 @@
 
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { ensureBuilt, ensureChromium, ensureInstalled, ensureSpice, run, say } from "./setup.mjs";
+import { beside } from "./side-by-side.mjs";
 
 ensureInstalled();
 const node = process.execPath;
@@ -18,10 +19,14 @@ const step = (what, args, env) => {
 };
 const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, "utf8")) : undefined);
 
-count(step("lint", ["node_modules/eslint/bin/eslint.js", "."]));
-count(step("dead code", ["node_modules/knip/bin/knip.js", "--no-progress"]));
 // Next writes its route types at the build; the check of types before it must not depend on an old one.
-count(step("types", ["node_modules/typescript/bin/tsc", "--noEmit"]));
+say("lint, dead code and types, side by side…");
+const checks = [
+  beside("lint", ["node_modules/eslint/bin/eslint.js", "."]),
+  beside("dead code", ["node_modules/knip/bin/knip.js", "--no-progress"]),
+  beside("types", ["node_modules/typescript/bin/tsc", "--noEmit"]),
+];
+for (const ok of await Promise.all(checks)) count(ok);
 
 ensureSpice();
 const unitFile = "test-results/unit.json";

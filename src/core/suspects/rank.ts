@@ -4,7 +4,7 @@ import { columnOf, covariance, type Column } from "./columns";
 import type { Evidence } from "../diagnosis/evidence";
 import type { Fault } from "./fault";
 import { historyFactor, type PartHistory } from "./history";
-import { CONTRADICTS, prepare, type Prepared } from "./likelihood";
+import { CONTRADICTS, prepare } from "./likelihood";
 import { MAINS_DOUBT, type MainsKnown } from "./mains-known";
 import type { Posterior, Weighed } from "./posterior";
 import { slipWords } from "./slips";
@@ -117,7 +117,10 @@ function suspectsOf({ columns, weighed }: Posterior): Suspect[] {
     const mean = c.mean[Math.max(0, line)]!;
     return Math.hypot(c.own(Number.isNaN(mean) ? 0 : mean), c.sharedSigma(Math.max(0, line)));
   };
-  const base = prepare(covariance(gaussian, 0));
+  const spread = covariance(gaussian, 0);
+  const sigmas = Float64Array.from(gaussian, (_, i) => Math.sqrt(spread[i * gaussian.length + i]!));
+  const prepared = prepare(spread);
+  const base = prepared && { inverse: prepared.inverse, sigmas };
   const grouped = new Set<Weighed>();
   const out: Suspect[] = [];
   for (const w of weighed) {
@@ -165,7 +168,7 @@ function unscaled(c: Column, mean: number): number {
  * What cannot be told from `w` by what was measured: other ways in which its part fails, and the faults of up to four other parts that
  * predict the same.
  */
-function alikeOf(w: Weighed, weighed: readonly Weighed[], taken: ReadonlySet<Weighed>, base: Prepared): Weighed[] {
+function alikeOf(w: Weighed, weighed: readonly Weighed[], taken: ReadonlySet<Weighed>, base: Base | undefined): Weighed[] {
   const single = (o: Weighed) => o.fault !== HEALTHY && o.fault !== UNKNOWN;
   if (!single(w)) return [];
   const part = (o: Weighed) => o.fault.refs.join();
@@ -184,12 +187,25 @@ const COUNTS = 0.02;
 /** Sigmas, over all readings together, below which two predictions are the same. */
 const SAME = 2;
 
+/** How the readings of a sound amp spread: the inverse of their covariance, and one sigma of each. */
+interface Base {
+  inverse: Float64Array;
+  sigmas: Float64Array;
+}
+
 /** The same predictions for everything that was measured, within the noise that the readings share and have of their own. */
-function indistinct(a: Weighed, b: Weighed, prepared: Prepared): boolean {
+function indistinct(a: Weighed, b: Weighed, base: Base | undefined): boolean {
   const n = a.mean.length;
-  if (n === 0 || !prepared) return false;
-  const apart = a.mean.map((x, i) => (Number.isNaN(x) || Number.isNaN(b.mean[i]!) ? 0 : x - b.mean[i]!));
+  if (n === 0 || !base) return false;
+  const apart = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    const d = a.mean[i]! - b.mean[i]!;
+    if (Number.isNaN(d)) continue;
+    // All readings together are never less apart than one of them.
+    if (Math.abs(d) >= SAME * base.sigmas[i]!) return false;
+    apart[i] = d;
+  }
   let square = 0;
-  for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) square += apart[i]! * prepared.inverse[i * n + j]! * apart[j]!;
+  for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) square += apart[i]! * base.inverse[i * n + j]! * apart[j]!;
   return square < SAME * SAME;
 }

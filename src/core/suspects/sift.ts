@@ -36,38 +36,49 @@ interface Shares {
 }
 
 function sharesAt(columns: Column[], line: number, mainsKnob: number | undefined): Shares {
-  return {
-    all: Float64Array.from(columns, (c) => c.sharedSigma(line)),
-    mains: Float64Array.from(columns, ({ place: p }) =>
-      p && mainsKnob !== undefined ? p.mains * p.shown[line]!.sensitivities[p.at * p.knobs + mainsKnob]! : 0,
-    ),
-  };
+  const all = new Float64Array(columns.length);
+  const mains = new Float64Array(columns.length);
+  for (let i = 0; i < columns.length; i++) {
+    const { place: p } = columns[i]!;
+    all[i] = columns[i]!.sharedSigma(line);
+    if (p && mainsKnob !== undefined) mains[i] = p.mains * p.shown[line]!.sensitivities[p.at * p.knobs + mainsKnob]!;
+  }
+  return { all, mains };
+}
+
+/** Working room of a distance, kept from one line to the next. */
+let kept = { off: new Float64Array(0), alone: new Float64Array(0) };
+function room(length: number) {
+  if (kept.off.length < length) kept = { off: new Float64Array(length), alone: new Float64Array(length) };
+  return kept;
 }
 
 /** Half the squared distance of the readings from a line, each capped, with the mains where it fits best. */
 function distanceOf(columns: Column[], line: number, shares: Shares): number {
   let top = 0;
   let bottom = 1;
-  let sum = 0;
-  // Twice over the readings: first the mains that fits best, then what is left.
-  for (const round of [1, 2] as const) {
-    const mains = round === 1 ? 0 : top / bottom;
-    sum = 0.5 * mains ** 2;
-    for (let i = 0; i < columns.length; i++) {
-      const c = columns[i]!;
-      const mean = c.mean[line]!;
-      if (Number.isNaN(mean)) continue;
-      const byMains = shares.mains[i]!;
-      const own = c.own(mean);
-      const whole = own * own + shares.all[i]! ** 2;
-      const alone = Math.max(1e-12, whole - byMains * byMains);
-      const off = c.y - mean;
-      if (round === 2) sum += Math.min(MOST_AGAINST, (0.5 * (off - mains * byMains) ** 2) / alone);
-      else if (off * off <= OUTLYING * OUTLYING * whole) {
-        top += (off * byMains) / alone;
-        bottom += (byMains * byMains) / alone;
-      }
-    }
+  const { off, alone } = room(columns.length);
+  // First the mains that fits best, then what is left.
+  for (let i = 0; i < columns.length; i++) {
+    const c = columns[i]!;
+    const mean = c.mean[line]!;
+    off[i] = c.y - mean;
+    if (Number.isNaN(mean)) continue;
+    const byMains = shares.mains[i]!;
+    const own = c.own(mean);
+    const shared = shares.all[i]!;
+    const whole = own * own + shared * shared;
+    alone[i] = Math.max(1e-12, whole - byMains * byMains);
+    if (off[i]! * off[i]! > OUTLYING * OUTLYING * whole) continue;
+    top += (off[i]! * byMains) / alone[i]!;
+    bottom += (byMains * byMains) / alone[i]!;
+  }
+  const mains = top / bottom;
+  let sum = 0.5 * mains * mains;
+  for (let i = 0; i < columns.length; i++) {
+    if (Number.isNaN(off[i]!)) continue;
+    const left = off[i]! - mains * shares.mains[i]!;
+    sum += Math.min(MOST_AGAINST, (0.5 * left * left) / alone[i]!);
   }
   return sum;
 }

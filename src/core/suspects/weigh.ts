@@ -63,14 +63,16 @@ export function weigh(table: FaultTable, columns: Column[], priors: ReadonlyMap<
     return p;
   };
   // What a floating point shows nobody can say.
-  const fitTo = (mean: Float64Array, prepared: Prepared, slips = mostSlips, density = slip) =>
-    explainWith(
-      prepared,
-      y,
-      mean.map((m, i) => (Number.isNaN(m) ? y[i]! : m)),
-      density,
-      slips,
-    );
+  const fitTo = (mean: Float64Array, prepared: Prepared, slips = mostSlips, density = slip) => {
+    const shown = mean.slice();
+    for (let i = 0; i < shown.length; i++) if (Number.isNaN(shown[i]!)) shown[i] = y[i]!;
+    return explainWith(prepared, y, shown, density, slips);
+  };
+  const meanOf = (line: number) => {
+    const mean = new Float64Array(gaussian.length);
+    for (let i = 0; i < mean.length; i++) mean[i] = gaussian[i]!.mean[line]!;
+    return mean;
+  };
 
   const likely = likelyLines(table, gaussian);
   const total = table.faults.reduce((sum, f) => sum + priors.get(f)!, 0);
@@ -83,7 +85,7 @@ export function weigh(table: FaultTable, columns: Column[], priors: ReadonlyMap<
   for (const [fault, at] of linesOf(table)) {
     const fits = at.flatMap((line): Fit[] => {
       if (!likely.has(line)) return [];
-      const mean = Float64Array.from(gaussian, (c) => c.mean[line]!);
+      const mean = meanOf(line);
       const severity = table.hypotheses[line]!.severity;
       if (!settled(line)) return [];
       const best = fitTo(mean, preparedOf(line));
@@ -95,7 +97,7 @@ export function weigh(table: FaultTable, columns: Column[], priors: ReadonlyMap<
   const lowest = Math.min(...coarse.flatMap((c) => c.fits.map((f) => f.log)));
   const none = (line: number): Fit => ({
     line,
-    mean: Float64Array.from(gaussian, (c) => c.mean[line]!),
+    mean: meanOf(line),
     best: { log: NO_ANSWER, slips: [], distance: new Float64Array(y.length).fill(Infinity) },
     // What was passed over counts as far behind the worst that was looked at closely.
     log: (Number.isFinite(lowest) ? lowest : NO_ANSWER) - 5,
@@ -109,7 +111,8 @@ export function weigh(table: FaultTable, columns: Column[], priors: ReadonlyMap<
         const [a, b] = [fits[k - 1]!, fits[k]!];
         if (b.line !== a.line + 1) continue;
         for (const t of SUBSTEPS) {
-          const mean = a.mean.map((m, i) => m + t * (b.mean[i]! - m));
+          const mean = a.mean.slice();
+          for (let i = 0; i < mean.length; i++) mean[i]! += t * (b.mean[i]! - mean[i]!);
           const near = t < 0.5 ? a : b;
           const best = fitTo(mean, preparedOf(near.line));
           all.push({
