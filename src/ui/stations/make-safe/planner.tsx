@@ -71,7 +71,7 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
             <Field label="Rating, V" error={bad("volts")}>
               <input className="input w-24 text-right" value={shown("volts")} onChange={(e) => keep("volts", e.target.value)} />
             </Field>
-            <Field label="Within, s">
+            <Field label="Time limit, s">
               <input
                 className="input w-20 text-right"
                 value={text.seconds ?? "10"}
