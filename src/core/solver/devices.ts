@@ -108,7 +108,7 @@ export function pentodeDevice(name: string, at: number[], model: PentodeModel, s
   };
 }
 
-/** A grid may not jump by more than a few volts a iteration: beyond zero the law is far from what it was. */
+/** A grid may not jump by more than a few volts an iteration: beyond zero the law is far from what it was. */
 function limitGrid(v: Float64Array, last: Float64Array, grid: number, cathode: number): boolean {
   const before = last[grid]! - last[cathode]!;
   const now = v[grid]! - v[cathode]!;
@@ -269,7 +269,7 @@ export function opampDevice(name: string, at: number[], gain: number, vmax: numb
       g[7] = slope;
     },
     limit(v, last) {
-      // Beyond the rails the law is flat: a iteration may cross at most its linear part.
+      // Beyond the rails the law is flat: an iteration may cross at most its linear part.
       const width = (4 * vmax) / gain;
       const before = last[0]! - last[1]!;
       const now = v[0]! - v[1]!;

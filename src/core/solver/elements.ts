@@ -197,7 +197,7 @@ function addOutputTransformer(e: Element, asm: Assembly): void {
   const wind = (a: number, b: number, turns: number, ohms: number) => {
     windings.push({ branch: branch({ name: e.name, a, b, ohms, volts: 0 }), turns });
   };
-  // Turns are counted with the whole primary as 1; every winding runs the same way iteration from its first node.
+  // Turns are counted with the whole primary as 1; every winding runs the same way round from its first node.
   const half = (from: number, to: number, tap: number | undefined, turns: number, ohms: number, tapShare: number) => {
     if (tap === undefined) return wind(from, to, turns, ohms);
     wind(from, tap, turns * tapShare, ohms * tapShare);

@@ -84,7 +84,7 @@ export function limitCycleOf(op: OperatingPoint): LimitCycle | undefined {
     }
     average.set(network.nodes[k]!, sum / (end - run.t[first]!));
     swing.set(network.nodes[k]!, high - low);
-    // What only creeps to its place turns iteration at most once.
+    // What only creeps to its place turns round at most once.
     if (turns >= 4 && high - low > LEAST_VOLTS + 1e-3 * Math.abs(op.x[k]!)) restless = true;
   }
   if (restless) return { violent: false, average, swing };

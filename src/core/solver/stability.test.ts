@@ -7,7 +7,7 @@ import { sine, transient } from "./transient";
 import { parasiticDoubt, limitCycleOf } from "./limit-cycle";
 
 describe("natural modes decide whether an operating point holds", () => {
-  test("hand-worked: one RC falls, a gain of two iteration it grows with (A − 1)/RC", () => {
+  test("hand-worked: one RC falls, a gain of two round it grows with (A − 1)/RC", () => {
     // An amplifier of gain 2 drives its own input through 1 kΩ into 1 µF: s = (2 − 1)/(1 kΩ·1 µF) = 1000 per second, without turning.
     const loop = circuitOf(
       "V1 v 0 0.001",
@@ -87,7 +87,7 @@ describe("an ultralinear amp with a direct-coupled long-tailed pair and feedback
       expect(Math.max(...run.v[0]!)).toBeGreaterThan(0.5);
     },
   );
-  test("the speaker's leads the wrong way iteration: it does not hold", () => {
+  test("the speaker's leads the wrong way round: it does not hold", () => {
     const wrong = circuitOf(
       "V1 v 0 0.001",
       "R0 v in 1MEG",
