@@ -4,6 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import fc from "fast-check";
+import "@/fixed-draws-for-tests";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { exportJob, importJob } from "./archive";
 import { openDatabase, type Database } from "./db";

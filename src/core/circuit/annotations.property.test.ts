@@ -2,6 +2,7 @@
 
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
+import "@/fixed-draws-for-tests";
 import { fields } from "./annotations";
 import { readCircuit } from "./read";
 import { writeCircuit } from "./write";

@@ -2,6 +2,7 @@
 
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
+import "@/fixed-draws-for-tests";
 import { readCircuit } from "../circuit/read";
 import { reservoirsOf } from "../supply/reservoirs";
 import { payloadErrors } from "../tape/events/validate";
@@ -62,6 +63,13 @@ const words = fc.constantFrom(
     "constructor",
     "µ",
     "∞",
+    "99999",
+    "9M",
+    "1e9",
+    "lamp",
+    "V1,V2",
+    "owner",
+    "fuse",
   ],
 );
 const line = fc.oneof(
@@ -82,7 +90,8 @@ test("whatever is typed, it is understood as lines that the tape accepts, or ref
         expect(entry.accepted.length).toBeGreaterThan(0);
       }
     }),
-    { numRuns: 2000 },
+    // The first one was found by other draws: more volts than the tape takes.
+    { numRuns: 2000, examples: [["meter 4k7", "live", "."]] },
   );
 });
 

@@ -3,6 +3,7 @@
 import { unmetGates } from "../safety/power-gates";
 import { formatQuantity } from "../quantity/format";
 import { parseQuantity } from "../quantity/parse";
+import { readingProblem } from "../tape/reading-limits";
 import { type Entry, type EntryContext, no, yes } from "./context";
 import * as texts from "../texts/entry";
 
@@ -71,6 +72,8 @@ export function meterCheckDraft(typed: { read: string; known?: string; source?: 
   const known = typed.known ? parseQuantity(typed.known, { unit: "V", decimal }) : undefined;
   if (known && !known.ok) return no(typed.known!, known.why, accepted);
   const expected = known?.ok ? known.quantity.value : 9;
+  const problem = readingProblem("dcv", read.quantity.value) ?? readingProblem("dcv", expected);
+  if (problem) return no(typed.read, problem, accepted);
   const source = typed.source || (known ? texts.knownSource() : "9 V battery");
   return yes(texts.meterReadKnown(source, read.quantity.echo, formatQuantity(expected, "V", 3)), {
     type: "meter-check",

@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import "@/fixed-draws-for-tests";
 import { figure, fixed, say, setLanguage, words } from "./language";
 
 afterEach(() => setLanguage());

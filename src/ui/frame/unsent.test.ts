@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import "@/fixed-draws-for-tests";
 import type { Outgoing } from "./job-port";
 import { UnsentLines, type LineStorage } from "./unsent";
 
