@@ -7,6 +7,7 @@ import { bucketOf, OHM_OUTCOMES } from "./ohm-outcome";
 import { BRIGHT, DARK } from "./corridor";
 import { anatomyOf } from "../anatomy/kind-of-amp";
 import { lampAmps, madeFor, mainsDraw, type DrawOptions } from "../solver/mains-draw";
+import { allowSlips } from "../diagnosis/answer-slips";
 import { logistic } from "../numeric/logistic";
 import { idealVolts, operatingPoint } from "../solver/operating-point";
 import { ohmmeter } from "../solver/ohmmeter";
@@ -47,7 +48,7 @@ export class IsolationTable {
     this.tests.forEach((test, i) => {
       this.chances.set(
         test.id,
-        this.causes.map((cause) => smooth(this.chanceOf(test, cause))),
+        this.causes.map((cause) => allowSlips(this.chanceOf(test, cause), SLIP)),
       );
       options.progress?.((i + 1) / this.tests.length);
     });
@@ -162,9 +163,4 @@ function meetsLamp(volts: readonly number[], amps: readonly number[], watts: num
 /** 0 to 1 as a ratio passes 1, by a logistic of `spread` natural logarithms. */
 function rises(ratio: number, spread: number): number {
   return logistic(Math.log(Math.max(ratio, 1e-9)) / spread);
-}
-
-function smooth(chances: number[]): number[] {
-  const sum = chances.reduce((a, b) => a + b, 0) || 1;
-  return chances.map((c) => (1 - SLIP) * (c / sum) + SLIP / chances.length);
 }

@@ -2,7 +2,8 @@
 
 import type { StageResult } from "../tape/events/words";
 import { lastPowerOn, type JobState } from "../tape/fold";
-import type { BringUpStage } from "./stages";
+import type { Circuit } from "../circuit/circuit";
+import { stageFit, type BringUpStage } from "./stages";
 
 /** Line of the last thing that was changed in the amp for good or is being tried; 0 for none. */
 export function lastChange(state: Pick<JobState, "changes">): number {
@@ -22,10 +23,19 @@ export function stageResult(
   return stage.powered && done.seq < lastChange(state) ? undefined : done.result;
 }
 
-/** The readings of a stage by kind and point: those since the power-on that its result, or else now, belongs to. The latest of each. */
-export function stageReadings(state: JobState, stage: Pick<BringUpStage, "id" | "powered">): Map<string, JobState["readings"][number]> {
+/**
+ * The readings of a stage by kind and point: those since the power-on that its result, or else now, belongs to. The latest of each.
+ * None where that power-on had other tubes in than the stage: what is read then says nothing of it.
+ */
+export function stageReadings(
+  state: JobState,
+  stage: Pick<BringUpStage, "id" | "powered" | "without">,
+  circuit: Circuit,
+): Map<string, JobState["readings"][number]> {
   const until = (stageResult(state, stage) && state.stages.get(stage.id)?.seq) ?? Infinity;
-  const from = lastPowerOn(state, until)?.seq ?? Infinity;
+  const on = lastPowerOn(state, until);
+  const fit = stageFit(circuit, stage, on?.payload.without ?? []);
+  const from = on && fit.wantedIn.length + fit.wantedOut.length === 0 ? on.seq : Infinity;
   const out = new Map<string, JobState["readings"][number]>();
   for (const r of state.readings) if (r.seq > from && r.seq < until) out.set(`${r.kind} ${r.point.toLowerCase()}`, r);
   return out;

@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "../circuit/read";
+import { demoAmp } from "../solver/circuits-for-tests";
 import type { EventDraft } from "../tape/events/event";
 import { foldJob } from "../tape/fold";
 import { tape } from "../tape/tape-for-tests";
@@ -116,13 +117,22 @@ describe("the readings of a stage", () => {
   const on = (without: string[] = []): EventDraft => ({ type: "power", payload: { state: "on", plug: "in", without } });
   const off: EventDraft = { type: "power", payload: { state: "off", plug: "out" } };
   const read = (point: string, value: number): EventDraft => ({ type: "reading", payload: { point, kind: "dcv", value, conditions: {} } });
-  const of = (s: ReturnType<typeof state>, id = "small") => [...stageReadings(s, { id, powered: true })].map(([k, r]) => [k, r.value]);
+  const of = (s: ReturnType<typeof state>, id = "small") =>
+    [...stageReadings(s, { id, powered: true, without: [] }, demoAmp("wren-5"))].map(([k, r]) => [k, r.value]);
   test("those since the last power-on, off or not; an earlier power-on's are another stage's", () => {
     expect(of(state(on(), read("B1", 300), off, on(), read("B1", 320), read("B2", 310), off))).toEqual([
       ["dcv b1", 320],
       ["dcv b2", 310],
     ]);
     expect(of(state(read("B1", 300)))).toEqual([]);
+  });
+  test("none of a power-on that had other tubes in: the rails of a loaded amp say nothing of the unloaded one", () => {
+    const noTubes = { id: "no-tubes", powered: true, without: ["V1", "V2", "V3"] };
+    const of = (...lines: EventDraft[]) => [...stageReadings(state(...lines), noTubes, demoAmp("wren-5")).values()].map((r) => r.value);
+    expect(of(on(), read("B1", 260))).toEqual([]);
+    expect(of(on(["V1"]), read("B1", 300))).toEqual([]);
+    expect(of(on(["V1", "v2", "V3"]), read("B1", 340))).toEqual([340]);
+    expect(of(on(["V1", "V2", "V3"]), read("B1", 340), off, on(), read("B1", 260))).toEqual([]);
   });
   test("of a stage that was passed, those that led to it; after a change none", () => {
     const passed = [on(), read("B1", 320), stage("small", "passed"), off, on(), read("B1", 280)] as const;

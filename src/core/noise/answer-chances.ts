@@ -4,7 +4,7 @@ import { logistic } from "../numeric/logistic";
 import { RIPPLE_READ } from "./test";
 
 /** An answer given wrongly, or an amp that does not keep to the model. */
-const SLIP = 0.05;
+export const SLIP = 0.05;
 /** Decibels between "gone", "less", "no change" and "more", and how well an ear keeps to them. */
 const [GONE_DB, LESS_DB, MORE_DB] = [-18, -4.5, 4.5];
 const EAR_DB = 3.5;
@@ -26,11 +26,6 @@ export function heard(db: number): number[] {
   const below = (edge: number) => logistic((1.7 * (edge - shown)) / EAR_DB);
   const [gone, less, same] = [below(GONE_DB), below(LESS_DB), below(MORE_DB)];
   return [gone, less - gone, same - less, 1 - same];
-}
-
-export function smooth(chances: readonly number[]): number[] {
-  const sum = chances.reduce((a, b) => a + b, 0) || 1;
-  return chances.map((c) => (1 - SLIP) * (c / sum) + SLIP / chances.length);
 }
 
 /** Chances of what a slow turn from end to end sounds like. @param levels at equal steps of the travel. */

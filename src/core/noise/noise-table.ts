@@ -3,7 +3,8 @@
 import type { Circuit } from "../circuit/circuit";
 import { NoiseCircuits, type Left } from "./noise-circuits";
 import { magnitude } from "../solver/small-signal";
-import { EDGES, heard, rippleBucket, sideChances, smooth, sweptChances, touchedChances } from "./answer-chances";
+import { allowSlips } from "../diagnosis/answer-slips";
+import { EDGES, heard, rippleBucket, sideChances, SLIP, sweptChances, touchedChances } from "./answer-chances";
 import type { Answer } from "../diagnosis/isolate";
 import type { RailReading } from "./job-noise";
 import type { Enters, NoiseCause } from "./cause";
@@ -67,7 +68,7 @@ export class NoiseTable {
       this.outcomes.set(test.id, new Map(test.outcomes.map((o, k) => [o, k])));
       this.chances.set(
         test.id,
-        this.causes.map((cause) => smooth(this.chanceOf(test, cause))),
+        this.causes.map((cause) => allowSlips(this.chanceOf(test, cause), SLIP)),
       );
       options.progress?.((i + 1) / this.tests.length);
     });

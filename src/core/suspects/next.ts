@@ -7,6 +7,7 @@ import { sameMeasurement, type Observable } from "../diagnosis/evidence";
 import { MAINS_DOUBT, type MainsKnown } from "./mains-known";
 import type { Posterior, Weighed } from "./posterior";
 import { roleOf } from "../anatomy/points";
+import type { FaultTable } from "./table";
 import * as texts from "../texts/suspects";
 
 export interface NextMeasurement {
@@ -40,7 +41,7 @@ export function nextMeasurements(
   const { table, columns, weighed } = posterior;
   const left = weighed.filter((w) => w.line >= 0 && w.weight > 1e-4).slice(0, MOST);
   const total = left.reduce((s, w) => s + w.weight, 0);
-  const lines = new Set(left.map((w) => w.line));
+  const lines = new Set(left.flatMap((w) => [w.line, beyond(w, table)?.line ?? w.line]));
   const out: NextMeasurement[] = [];
   const consider = (o: Observable, cost: number) => {
     if (columns.some((c) => sameMeasurement(c.evidence!, o))) return;
@@ -52,8 +53,8 @@ export function nextMeasurements(
       if (error instanceof RangeError) return;
       throw error;
     }
-    const gainBits = informationGain(left, total, column);
-    if (gainBits > 0.005) out.push({ point: o.point, kind: o.kind, gainBits, cost, why: whyOf(left, column, o) });
+    const gainBits = informationGain(left, total, column, table);
+    if (gainBits > 0.005) out.push({ point: o.point, kind: o.kind, gainBits, cost, why: whyOf(left, column, o, table) });
   };
   for (const p of table.circuit.points) consider({ point: p.name, kind: "dcv", conditions }, COST[roleOf(table.circuit, p)]);
   // Parts that lead the list can be measured on their own.
@@ -66,14 +67,14 @@ export function nextMeasurements(
   }
   if (mains !== "measured" && conditions.mains !== undefined && columns.length > 0) {
     const column = mainsColumn(posterior, conditions.mains, MAINS_DOUBT[mains].sigma / 100);
-    const gainBits = informationGain(left, total, column);
+    const gainBits = informationGain(left, total, column, table);
     if (gainBits > 0.005)
       out.push({
         point: "mains",
         kind: "mains",
         gainBits,
         cost: MAINS_COST,
-        why: whyOf(left, column, { point: "mains", kind: "dcv", conditions }),
+        why: whyOf(left, column, { point: "mains", kind: "dcv", conditions }, table),
       });
   }
   return out.sort((a, b) => b.gainBits / b.cost - a.gainBits / a.cost).slice(0, most);
@@ -90,15 +91,28 @@ function mainsColumn({ table }: Posterior, entered: number, doubt: number): Colu
   };
 }
 
-/** Mean and sigma of a prediction. */
-function predicted(w: Weighed, c: Column): [number, number] {
-  const mean = c.mean[w.line]!;
+/** The line on the other side of the severity that fits: what it predicts lies between the two. */
+function beyond(w: Weighed, table: FaultTable): { line: number; part: number } | undefined {
+  const here = w.hypothesis.severity;
+  const part = (line: number) => {
+    const h = table.hypotheses[line];
+    return h?.fault === w.fault ? Math.log(w.fitted / here) / Math.log(h.severity / here) : NaN;
+  };
+  for (const line of [w.line - 1, w.line + 1]) if (part(line) > 0 && part(line) <= 1) return { line, part: part(line) };
+  return undefined;
+}
+
+/** Mean and sigma of a prediction, at the severity that fits. */
+function predicted(w: Weighed, c: Column, table: FaultTable): [number, number] {
+  const other = beyond(w, table);
+  let mean = c.mean[w.line]!;
+  if (other && !Number.isNaN(c.mean[other.line]!)) mean += other.part * (c.mean[other.line]! - mean);
   return Number.isNaN(mean) ? [0, 150] : [mean, Math.hypot(c.own(mean), c.sharedSigma(w.line))];
 }
 
 /** Bits: entropy of the mixture less the mean entropy of its parts, on a grid over all that can be read. */
-function informationGain(left: Weighed[], total: number, c: Column): number {
-  const laws = left.map((w) => predicted(w, c));
+function informationGain(left: Weighed[], total: number, c: Column, table: FaultTable): number {
+  const laws = left.map((w) => predicted(w, c, table));
   const low = Math.min(...laws.map(([m, s]) => m - 4 * s));
   const high = Math.max(...laws.map(([m, s]) => m + 4 * s));
   if (!(high > low)) return 0;
@@ -135,8 +149,8 @@ function normalCdf(x: number): number {
   return x >= 0 ? 1 - tail : tail;
 }
 
-function whyOf(left: Weighed[], c: Column, o: Observable): string {
-  const laws = left.slice(0, 6).map((w) => ({ name: w.fault.name, law: predicted(w, c), weight: w.weight }));
+function whyOf(left: Weighed[], c: Column, o: Observable, table: FaultTable): string {
+  const laws = left.slice(0, 6).map((w) => ({ name: w.fault.name, law: predicted(w, c, table), weight: w.weight }));
   const [first] = laws;
   const other =
     laws.find((l) => Math.abs(l.law[0] - first!.law[0]) > 2 * (l.law[1] + first!.law[1])) ??

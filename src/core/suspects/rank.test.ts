@@ -38,6 +38,9 @@ describe("hand-worked cases on the Wren", () => {
       walk({ "V2.g": 4, "V2.k": 9.9, B1: 260, B2: 244, B3: 209, "V2.p": 248, "V2.s": 243, "V1B.p": 131, "V1A.p": 134 }),
     );
     const s = ranked.suspects[0]!;
+    // With a leg lifted a 10 MΩ meter then shows 131 V · 10/(10 + 15).
+    const lifted = nextMeasurements(ranked.posterior, conditions, 20).find((n) => n.kind === "leak" && n.point === s.refs[0]);
+    expect(Math.abs(Number(/about ([\d.]+) V/.exec(lifted!.why)![1]) - 52)).toBeLessThan(5);
     expect(s.group).toContain("C6 leaky");
     expect(s.group.length).toBeLessThanOrEqual(5);
     expect(s.explains).toEqual(expect.arrayContaining(["V2.g", "V2.k"]));

@@ -7,6 +7,8 @@
  * amperes, into the electrode.
  */
 
+import { logistic } from "../numeric/logistic";
+
 export interface TriodeModel {
   kind: "triode";
   /** Amplification factor. */
@@ -49,7 +51,6 @@ export const GRID_ONSET = -0.2;
 export const GRID_WIDTH = 0.15;
 
 const softplus = (x: number) => (x > 30 ? x : x < -700 ? 0 : Math.log1p(Math.exp(x)));
-const logistic = (x: number) => 1 / (1 + Math.exp(-x));
 /** Below this the power law would underflow and the leak is all that is left. */
 const LEAST_DRIVE = 1e-60;
 

@@ -30,7 +30,7 @@ export function StageReadings({
   const reading = useTakeReading("bring-up");
   const now = useNow();
   const { state } = view;
-  const readings = useMemo(() => stageReadings(state, stage), [state, stage]);
+  const readings = useMemo(() => stageReadings(state, stage, view.circuit!), [state, stage, view.circuit]);
   const readingOfWatch = (w: Watch) => readings.get(`${w.kind} ${w.point.toLowerCase()}`);
   const [at, setAt] = useState<string>();
   /** Once a reading was typed here the field keeps the cursor. */
@@ -116,7 +116,9 @@ export function StageReadings({
                       <VerdictMark verdict={judged.verdict} word /> <span className="text-xs">{judged.why}</span>
                     </>
                   ) : (
-                    <VerdictMark verdict="none" word />
+                    <>
+                      <VerdictMark verdict="none" word={!r} /> {r && <span className="text-xs">not judged yet</span>}
+                    </>
                   )}
                 </td>
               </tr>

@@ -15,6 +15,7 @@ import { useTypedForm } from "../../forms/typed-form";
 import { PhotoField, Thumbnail } from "../../forms/photo-field";
 import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
+import { capital } from "../../frame/words";
 
 const MARK: Record<string, Verdict> = { sound: "in", found: "watch", "not there": "in" };
 
@@ -145,7 +146,6 @@ export function Inspection() {
   );
 }
 
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const short = (text: string) => (text.length > 120 ? `${text.slice(0, 118)}…` : text);
 
 /** What was found, drafted from the item: place, words, severity, action, and whether the brief covers it. */
