@@ -1,7 +1,7 @@
 /** Writes a job's tape the way a bench day goes: a day, an hour, then minutes from line to line. */
 
 import type { EventDraft } from "@/core/tape/events/event";
-import type { IncomingEvent } from "@/server/tape";
+import type { IncomingEvent } from "@/server/incoming";
 import type { SimulatedAmp } from "./simulated";
 
 export class Days {

@@ -6,7 +6,8 @@ import { randomUUID } from "node:crypto";
 import type { JobEvent } from "@/core/tape/events/event";
 import { openDatabase } from "@/server/db";
 import { addModel } from "@/server/models";
-import { insert, openJob, writeSummary } from "@/server/tape";
+import { writeSummary } from "@/server/summaries";
+import { insert, openJob } from "@/server/tape";
 
 const OWNERS = [
   "Mrs. Tilda Marrowby",

@@ -89,7 +89,8 @@ export function marrowby(d: Days, photo: Record<string, string>): Days {
         oldWent: "bag for the owner",
         fixing: "earth on its own M4 bolt, star washer, bare metal",
       },
-    });
+    })
+    .log(2, { type: "finding-closed", payload: { finding: asked - 1, how: "three-core cord fitted, earth on its own bolt" } });
   d.day(0, "08:40")
     .mains(231)
     .on(1, "variable")

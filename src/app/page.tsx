@@ -1,5 +1,6 @@
 import { energyOf } from "@/core/job/job-view";
-import { board, type BoardJob } from "@/server/board";
+import type { BoardJob } from "@/core/job/summary";
+import { board } from "@/server/board";
 import { db, type Sql } from "@/server/db";
 import { getSettings } from "@/server/settings";
 import { viewOf, wholeJob } from "@/server/shop";

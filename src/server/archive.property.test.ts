@@ -10,7 +10,8 @@ import { exportJob, importJob } from "./archive";
 import { openDatabase, type Database } from "./db";
 import { UserError } from "./errors";
 import { addModel } from "./models";
-import { append, openJob, readTape } from "./tape";
+import { append, openJob } from "./tape";
+import { readTape } from "./tape-read";
 
 const folders = [mkdtempSync(join(tmpdir(), "scutum-")), mkdtempSync(join(tmpdir(), "scutum-"))];
 let from: Database;

@@ -3,6 +3,8 @@
 import { fixed } from "@/core/language/language";
 import { createHash } from "node:crypto";
 import sharp from "sharp";
+import type { FieldError } from "@/core/checks/class-errors";
+import type { StoredReference } from "@/core/tape/references";
 import { HEAD_BYTES, readWavHead } from "@/core/sound/wav";
 import type { Sql } from "./db";
 import { UserError } from "./errors";
@@ -59,6 +61,22 @@ export async function storeRecording(sql: Sql, bytes: Uint8Array): Promise<{ has
 
 export function recordingTooLarge(bytes: number): string {
   return `The recording has ${size(bytes)}; up to ${size(MOST_RECORDING_BYTES)} are kept. It was looked at all the same: cut it shorter to keep it.`;
+}
+
+/** Of the photos and recordings that lines refer to, those that this shop does not have, or has as the other of the two. */
+export async function missingOf(sql: Sql, references: StoredReference[]): Promise<(StoredReference & FieldError)[]> {
+  if (references.length === 0) return [];
+  const rows = await sql.query<{ hash: string; type: string }>("select hash, type from attachments where hash = any($1::text[])", [
+    [...new Set(references.map((r) => r.hash))],
+  ]);
+  const kindOf = new Map(rows.map((r) => [r.hash, r.type.startsWith("audio/") ? "recording" : "photo"]));
+  return references
+    .filter((r) => kindOf.get(r.hash) !== r.kind)
+    .map((r) => ({
+      ...r,
+      field: r.kind,
+      message: `a ${r.kind} that is stored here is wanted; ${r.hash.slice(0, 8)}… is ${kindOf.has(r.hash) ? `a ${kindOf.get(r.hash)}` : "not stored"}`,
+    }));
 }
 
 export async function getAttachment(sql: Sql, hash: string): Promise<Attachment> {

@@ -13,7 +13,7 @@ import { readCircuit } from "@/core/circuit/read";
 import { db, type Sql } from "./db";
 import { UserError } from "./errors";
 import { wholeJob, type WholeJob } from "./shop";
-import { getJob } from "./tape";
+import { getJob } from "./tape-read";
 
 export interface BenchRecord {
   seed: number;

@@ -1,30 +1,8 @@
 /** The bench board: jobs by what they wait for, and a search over everything. Reads the summary rows only. */
 
-import type { JobSummary } from "@/core/job/summary";
+import type { BoardJob } from "@/core/job/summary";
 import { byUrgency } from "@/core/job/urgency";
 import type { Sql } from "./db";
-
-export interface BoardJob {
-  id: number;
-  owner: string;
-  amp: string;
-  serial: string;
-  complaint: string;
-  waitingOn: JobSummary["waitingOn"];
-  waitingWhat: string;
-  waitingUntil: string;
-  energy: JobSummary["energy"];
-  dueDate: string;
-  openFindings: number;
-  readings: number;
-  openedAt: string;
-  lastAt: string;
-  waitingSince: string;
-  nextStep: string;
-  nextStation: string;
-  /** The line of the job that the search met, where it is not in what the card shows anyway. */
-  found?: string;
-}
 
 const COLUMNS = `job_id as id, owner, amp, serial, complaint, waiting_on as "waitingOn", waiting_what as "waitingWhat", waiting_until as "waitingUntil", energy, due_date as "dueDate",
   open_findings as "openFindings", readings, opened_at as "openedAt", last_at as "lastAt", waiting_since as "waitingSince", next_step as "nextStep", next_station as "nextStation"`;

@@ -7,7 +7,7 @@ import { foldJob } from "@/core/tape/fold";
 import type { JobEvent } from "@/core/tape/events/event";
 import { CSV_COLUMNS, readingToRow, rowsToReadings } from "@/core/job/readings-csv";
 import { UserError } from "./errors";
-import type { IncomingEvent } from "./tape";
+import type { IncomingEvent } from "./incoming";
 
 export function readingsToCsv(events: JobEvent[]): string {
   const rows = foldJob(events).readings.map(readingToRow);

@@ -9,7 +9,10 @@ import { exportJob, importJob } from "./archive";
 import { board, search } from "./board";
 import { openDatabase, type Database } from "./db";
 import { addModel } from "./models";
-import { append, openJob, readTape, rebuildSummaries, type IncomingEvent } from "./tape";
+import type { IncomingEvent } from "./incoming";
+import { rebuildSummaries } from "./summaries";
+import { append, openJob } from "./tape";
+import { readTape } from "./tape-read";
 
 const versions = existsSync("/usr/lib/postgresql") ? readdirSync("/usr/lib/postgresql") : [];
 const bin = versions.map((v) => `/usr/lib/postgresql/${v}/bin`).find((b) => existsSync(join(b, "initdb")));
@@ -84,7 +87,7 @@ const run = (program: string, args: string[]) =>
     expect(await search(server, "osric wren")).toEqual(await search(local, "osric wren"));
     expect((await board(server)).jobs[0]).toMatchObject({ energy: "live", readings: 13 });
     const before = await board(server);
-    expect(await rebuildSummaries(server)).toBe(1);
+    expect(await rebuildSummaries(server)).toEqual({ jobs: 1, unreadable: [] });
     expect(await board(server)).toEqual(before);
   });
 });

@@ -21,7 +21,10 @@ import { reportPdf } from "./paper/report-pdf";
 import { getSettings, saveSettings } from "./settings";
 import { solvedHere } from "./solved";
 import { reportOf, viewOf, wholeJob } from "./shop";
-import { append, openJob, readTape, rebuildSummaries, type IncomingEvent } from "./tape";
+import type { IncomingEvent } from "./incoming";
+import { rebuildSummaries } from "./summaries";
+import { append, openJob } from "./tape";
+import { readTape } from "./tape-read";
 import { DEFAULT_SETTINGS } from "@/core/shop/settings";
 
 const folders: string[] = [];
@@ -118,7 +121,7 @@ describe("the tape", () => {
     const before = await shop.query("select * from job_summaries order by job_id");
     expect(before.length).toBeGreaterThan(3);
     await shop.query("update job_summaries set owner = 'wrong', readings = 99");
-    expect(await rebuildSummaries(shop)).toBe(before.length);
+    expect(await rebuildSummaries(shop)).toEqual({ jobs: before.length, unreadable: [] });
     expect(await shop.query("select * from job_summaries order by job_id")).toEqual(before);
   });
 });

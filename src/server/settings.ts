@@ -1,8 +1,6 @@
 /** The shop's settings: one row, checked by its class. */
 
-import "reflect-metadata";
-import { plainToInstance } from "class-transformer";
-import { validateSync, type ValidationError } from "class-validator";
+import { classErrors, show } from "@/core/checks/class-errors";
 import { setLanguage } from "@/core/language/language";
 import { DEFAULT_SETTINGS, languageOf, type Settings } from "@/core/shop/settings";
 import { Settings as SettingsClass } from "@/core/shop/settings-class";
@@ -19,15 +17,9 @@ export async function getSettings(sql: Sql): Promise<Settings> {
 
 /** @throws UserError 422 with one sentence a field. */
 export async function saveSettings(sql: Sql, settings: unknown): Promise<Settings> {
-  const errors = validateSync(plainToInstance(SettingsClass, settings), { whitelist: true, forbidNonWhitelisted: true });
-  const flat = (e: ValidationError, prefix = ""): { field: string; message: string }[] => [
-    ...Object.values(e.constraints ?? {}).map((message) => ({
-      field: prefix + e.property,
-      message: `${message}; read ${JSON.stringify(e.value)?.slice(0, 60)}`,
-    })),
-    ...(e.children ?? []).flatMap((c) => flat(c, `${prefix}${e.property}.`)),
-  ];
-  const details = errors.flatMap((e) => flat(e));
+  if (typeof settings !== "object" || settings === null || Array.isArray(settings))
+    throw new UserError(422, `The settings read ${show(settings)}; an object is wanted.`);
+  const details = classErrors(SettingsClass, settings);
   if (details.length > 0) throw new UserError(422, details[0]!.message, details);
   await sql.query("insert into settings (id, value) values (1, $1::jsonb) on conflict (id) do update set value = excluded.value", [
     JSON.stringify(settings),

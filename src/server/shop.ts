@@ -9,7 +9,9 @@ import type { Database, Sql } from "./db";
 import { addModel, getModel, type AmpModel } from "./models";
 import { getSettings } from "./settings";
 import { solvedHere } from "./solved";
-import { appendIn, checkIncoming, getJob, readTape, type IncomingEvent, type JobHead } from "./tape";
+import { checkIncoming, type IncomingEvent } from "./incoming";
+import { appendIn } from "./tape";
+import { getJob, readTape, type JobHead } from "./tape-read";
 
 export interface WholeJob {
   head: JobHead;

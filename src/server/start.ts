@@ -2,13 +2,15 @@
 
 import { closeDb, db } from "./db";
 import { UserError } from "./errors";
-import { refreshSummaries } from "./tape";
+import { refreshSummaries } from "./summaries";
 
 export async function startShop(): Promise<void> {
   try {
     const database = await db();
     const made = await refreshSummaries(database);
-    if (made > 0) console.log(`scutum: the board's rows of ${made} jobs were made anew from their tapes`);
+    if (made.jobs > 0) console.log(`scutum: the tapes of ${made.jobs} jobs were checked and their rows on the board made anew`);
+    for (const l of made.unreadable)
+      console.warn(`scutum: job ${l.jobId}, line ${l.seq} cannot be understood and counts for nothing: ${l.why}`);
   } catch (error) {
     console.error(error instanceof UserError ? `scutum: ${error.message}` : error);
     process.exit(1);

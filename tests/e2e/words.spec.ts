@@ -1,6 +1,7 @@
 /** A shop that says valve and line, and writes 12,5: no screen says anything else. */
 
 import { expect, test, type Page } from "@playwright/test";
+import { STATIONS } from "../../src/core/tape/stations";
 import { Shop } from "./shop";
 
 let shop: Shop;
@@ -53,27 +54,12 @@ async function saidBy(page: Page): Promise<string[]> {
   });
 }
 
-const STATIONS = [
-  "intake",
-  "make-safe",
-  "look",
-  "cold-checks",
-  "bring-up",
-  "walk",
-  "suspects",
-  "signal",
-  "noise",
-  "work",
-  "output-stage",
-  "prove",
-  "return",
-];
 const screens = () => [
   "/library",
   "/jobs/new",
   "/guide",
   "/guide/bring-up",
-  ...STATIONS.map((s) => `/jobs/${job}/${s}`),
+  ...STATIONS.map((s) => `/jobs/${job}/${s.id}`),
   `/jobs/${job}/report`,
 ];
 

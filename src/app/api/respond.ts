@@ -5,6 +5,7 @@ import { refusalOf } from "@/app/same-site";
 import { getAttachment } from "@/server/attachments";
 import { db } from "@/server/db";
 import { explain, UserError } from "@/server/errors";
+import { parseJson } from "@/server/json";
 
 /** Runs a handler; what the person can mend comes back as `{error, details}`, anything else as a plain 500. */
 export async function respond(work: () => Promise<Response>): Promise<Response> {
@@ -53,18 +54,21 @@ export async function readBytes(request: Request, most: number, tooLarge: (bytes
   return out;
 }
 
+/** @throws UserError 400 when the bytes are no UTF-8 or hold a NUL, 413 when there are too many. */
 export async function readText(request: Request, most = 2_000_000): Promise<string> {
   const bytes = await readBytes(request, most, (n) => `The request has ${n} bytes; up to ${most} are read.`);
-  return new TextDecoder().decode(bytes);
+  let text: string;
+  try {
+    text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    throw new UserError(400, "The request is not text in UTF-8.");
+  }
+  if (text.includes("\0")) throw new UserError(400, "The request holds a NUL character; text is wanted.");
+  return text;
 }
 
 export async function readJson(request: Request, most?: number): Promise<unknown> {
-  const text = await readText(request, most);
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new UserError(400, `The request is not JSON; it starts ${JSON.stringify(text.slice(0, 40))}.`);
-  }
+  return parseJson(await readText(request, most));
 }
 
 /** The number in the address. @throws UserError 404 when it is none. */

@@ -72,7 +72,7 @@ test.each(["9999", "abc", "-1", "1e3", "", "99999999999", "constructor", "../100
       told(readings.GET(request(""), here)),
       told(readings.POST(request("", json({ readings: [] })), here)),
       told(bench.GET(request(""), here)),
-      told(circuit.PUT(request("", json({ netlist: WREN }), "PUT"), here)),
+      told(circuit.PUT(request("", json({ who: "J.M.", netlist: WREN }), "PUT"), here)),
       told(microphone.GET(request("/?seconds=1&noted="), here)),
     ]);
     expect(answers.map((a) => a.status)).toEqual(answers.map(() => 404));
@@ -110,9 +110,9 @@ describe("bodies", () => {
     const answer = await told(jobs.POST(request("", json({ who: "J.M.", owner: "O", amp: "A", netlist: bad }))));
     expect(answer.status).toBe(422);
     expect(answer.details).toEqual(expect.arrayContaining([expect.objectContaining({ line: 2 }), expect.objectContaining({ line: 3 })]));
-    expect(await told(circuit.PUT(request("", json({ netlist: bad }), "PUT"), at({ id: String(job) })))).toMatchObject({ status: 422 });
-    expect(await told(circuit.PUT(request("", json({}), "PUT"), at({ id: String(job) })))).toMatchObject({ status: 400 });
-    expect(await told(circuit.PUT(request("", json({ modelId: 777 }), "PUT"), at({ id: String(job) })))).toMatchObject({ status: 404 });
+    expect(await told(circuit.PUT(request("", json({ who: "J.M.", netlist: bad }), "PUT"), at({ id: String(job) })))).toMatchObject({ status: 422 });
+    expect(await told(circuit.PUT(request("", json({ who: "J.M." }), "PUT"), at({ id: String(job) })))).toMatchObject({ status: 400 });
+    expect(await told(circuit.PUT(request("", json({ who: "J.M.", modelId: 777 }), "PUT"), at({ id: String(job) })))).toMatchObject({ status: 404 });
   });
 });
 
@@ -156,7 +156,7 @@ describe("readings from outside", () => {
   );
 
   test("a list of readings is wanted", async () => {
-    expect(await told(readings.POST(request("", json({ readings: 5 })), at({ id: String(job) })))).toMatchObject({ status: 400 });
+    expect(await told(readings.POST(request("", json({ readings: 5 })), at({ id: String(job) })))).toMatchObject({ status: 422 });
   });
 });
 
@@ -205,7 +205,7 @@ test("settings: the field and what was read; what is right is kept and speaks", 
 });
 
 test("a model of the library needs a circuit file", async () => {
-  expect((await told(models.POST(request("", json({}))))).status).toBe(400);
+  expect((await told(models.POST(request("", json({}))))).status).toBe(422);
   expect((await told(models.POST(request("", "R1 a", "POST", "text/plain")))).status).toBeGreaterThanOrEqual(400);
 });
 

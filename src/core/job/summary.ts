@@ -32,8 +32,15 @@ export interface JobSummary {
   search: string;
 }
 
-/** What a summary is made of; a row with another number is made anew from its tape. Count it up when the summary changes. */
-export const SUMMARY_VERSION = 1;
+/** A job as the board and the search list it. */
+export interface BoardJob extends Omit<JobSummary, "replaced" | "search"> {
+  id: number;
+  /** The line of the job that a search met, where it is not in what is shown anyway. */
+  found?: string;
+}
+
+/** What a summary is made of; a row with another number is made anew from its tape, and its tape checked. Count it up when the summary or the checks of payloads change. */
+export const SUMMARY_VERSION = 2;
 
 /** @param energy the state at the time of the last line, which takes the circuit to know. */
 export function summarise(view: JobView, energy: EnergyState["kind"], settings: Settings): JobSummary {

@@ -7,6 +7,7 @@ import { toolProved } from "./discharge-tool";
 import { WARM_SECONDS } from "../anatomy/warm-up";
 import { decayOf, type Reservoir } from "../supply/reservoirs";
 import { is, type JobEvent } from "../tape/events/event";
+import type { EventType } from "../tape/events/registry";
 import type { EnergyContext } from "./energy-context";
 import { conflictOf, fresh, proofOf, SECOND_READING_AFTER, type Proof, type Replayed } from "./proof";
 import * as texts from "../texts/safety";
@@ -19,6 +20,16 @@ export type EnergyState =
 
 /** How far a meter may be off on the known source and still count as proved. */
 const METER_TOLERANCE = 0.05;
+
+/** Types of lines that the state is made of. */
+const OF_ENERGY = new Set<string>([
+  "power",
+  "meter-check",
+  "discharge-reading",
+  "tool-check",
+  "reservoir-unread",
+  "reservoir",
+] satisfies EventType[]);
 
 /** All reservoirs of a job: the circuit's, then those that were named by hand. */
 export function jobReservoirs(events: JobEvent[], fromCircuit: Reservoir[]): Reservoir[] {
@@ -127,7 +138,12 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
 
   for (const e of events) {
     const t = Date.parse(e.at);
-    if (is(e, "power")) {
+    if (is(e, "unreadable")) {
+      // Nobody knows what it said: whatever was proven before it is proven no longer.
+      if (!OF_ENERGY.has(e.payload.type)) continue;
+      clearProof();
+      if (e.payload.type === "power" && s.power !== "on") Object.assign(s, { power: "unknown", plugOut: false });
+    } else if (is(e, "power")) {
       const plugOut = e.payload.state === "off" && (e.payload.plug ?? "out") === "out";
       if (e.payload.state === "on") {
         if (s.power !== "on") s.lastLive = none();

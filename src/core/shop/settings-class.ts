@@ -1,20 +1,7 @@
 /** What a shop sets for itself. Every limit is conservative until the shop says otherwise. */
 
-import { Type } from "class-transformer";
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsIn,
-  IsNumber,
-  IsString,
-  Matches,
-  Max,
-  MaxLength,
-  Min,
-  MinLength,
-  ValidateNested,
-} from "class-validator";
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsNumber, Matches, Max, Min } from "class-validator";
+import { IsA, IsText } from "../checks/accepted";
 
 export class SafetyLimits {
   /** Earth bond, ohms at most, plug pin to bare chassis. */
@@ -26,12 +13,12 @@ export class SafetyLimits {
 }
 
 export class Settings {
-  @IsString() @MinLength(1) @MaxLength(200) shopName!: string;
-  @IsString() @MaxLength(500) shopAddress!: string;
+  @IsText(200) shopName!: string;
+  @IsText(500, { empty: true }) shopAddress!: string;
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(30)
-  @IsString({ each: true })
+  @ArrayUnique()
   @Matches(/^[\p{L}.\- ]{1,12}$/u, { each: true, message: "initials of 1 to 12 letters" })
   technicians!: string[];
   @IsNumber() @Min(1) @Max(60) safeVolts!: number;
@@ -40,6 +27,6 @@ export class Settings {
   @IsIn([".", ","]) decimal!: "." | ",";
   @IsIn(["tube", "valve"]) tubeWord!: "tube" | "valve";
   @IsIn(["mains", "line"]) mainsWord!: "mains" | "line";
-  @IsString() @MaxLength(5) currency!: string;
-  @ValidateNested() @Type(() => SafetyLimits) limits!: SafetyLimits;
+  @IsText(5, { empty: true }) currency!: string;
+  @IsA(() => SafetyLimits) limits!: SafetyLimits;
 }

@@ -39,6 +39,7 @@ function tellTubeTest(t: TubeTest): string {
 
 /** What the line says, without its time and its initials. */
 export function tellEvent(e: JobEvent, before?: JobEvent): string {
+  if (is(e, "unreadable")) return texts.lineCannotBeUnderstood(e.payload.type, e.payload.why);
   if (is(e, "job-opened")) return texts.jobOpened(e.payload.amp, e.payload.owner);
   if (is(e, "complaint")) return texts.complaint(e.payload.words);
   if (is(e, "brief"))

@@ -15,7 +15,7 @@ export const brighterThanSoundAmp = (expected: Value) =>
 export const darkerThanExpectedSomething = (expected: Value) =>
   say`Darker than expected (${expected}): something draws no current. Check the fuse, the switch and the heaters`;
 export const lampTooSmallSound = (watts: Value, nearest: Value, watts2: Value) =>
-  say`A ${watts} W lamp is too small: a sound amp lights it and gets ${nearest} % of the volts. Take ${watts2} W`;
+  say`Once all tubes are in, a ${watts} W lamp is too small: a sound amp lights it and gets ${nearest} % of the volts. Take ${watts2} W`;
 export const lampTooLargeLets = (watts: Value, watts2: Value) =>
   say`A ${watts} W lamp is too large: it lets a short burn. Take ${watts2} W`;
 

@@ -2,19 +2,22 @@
 
 import { say, words, type Value } from "../language/language";
 
-// work-events
-export const dateYyyyMmDd = "date as YYYY-MM-DD";
-
-// intake-events
-export const photoStoredHere = "a photo that is stored here";
-
-// noise-events
-export const recordingStoredHere = "a recording that is stored here";
-
 // validate
-export const readAccepted = (type: Value, eventTypes: Value) => say`read "${type}"; accepted: ${eventTypes}`;
+export const readAccepted = (type: Value, eventTypes: Value) => say`type: read ${type}; accepted: ${eventTypes}`;
 export const objectWanted = () => say`an object is wanted`;
-export const read = (message: Value, error: Value) => say`${message}; read ${error}`;
+
+// references
+export const lineOfTypeWanted = (line: Value, wanted: Value, found: Value | undefined) =>
+  found === undefined
+    ? say`line ${line} does not stand before this one; a line of the type ${wanted} is wanted`
+    : say`line ${line} is of the type ${found}; one of the type ${wanted} is wanted`;
+export const lineNotOnTape = (line: Value, count: Value) => say`Line ${line} is not on this tape; it has ${count} lines.`;
+export const correctionOfSameType = (line: Value, was: Value, is: Value) =>
+  say`line ${line} is of the type ${was} and cannot be corrected by one of the type ${is}; undo it`;
+
+// unreadable
+export const lineCannotBeUnderstood = (type: Value, why: Value) =>
+  say`This line (${type}) cannot be understood and counts for nothing: ${why}`;
 
 // reading-limits
 export const upEitherWay = "up to 3000 V either way";

@@ -1,24 +1,9 @@
 /** A job as the board has it. */
 
 import { say } from "@/core/language/language";
-import type { JobSummary } from "@/core/job/summary";
+import type { BoardJob } from "@/core/job/summary";
 
-export interface BoardCard {
-  id: number;
-  owner: string;
-  amp: string;
-  serial: string;
-  complaint: string;
-  waitingOn: JobSummary["waitingOn"];
-  waitingWhat: string;
-  waitingUntil: string;
-  waitingSince: string;
-  nextStep: string;
-  nextStation: string;
-  dueDate: string;
-  openFindings: number;
-  readings: number;
-  lastAt: string;
+export interface BoardCard extends BoardJob {
   /** Set for an amp that was left live or charged. */
   charge?: {
     kind: "live" | "stored";
@@ -28,8 +13,6 @@ export interface BoardCard {
     /** What is still to be done before it is proven dead. */
     missing?: string;
   };
-  /** The line of the job that a search met. */
-  found?: string;
 }
 
 /** Whom or what a job waits for. */

@@ -21,7 +21,9 @@ const card = (id: number, more: Partial<BoardCard> = {}): BoardCard => ({
   dueDate: "",
   openFindings: 0,
   readings: 0,
+  openedAt: "2026-03-01T09:00:00Z",
   lastAt: "2026-03-09T09:00:00Z",
+  energy: "proven-dead",
   ...more,
 });
 const none = async () => [];

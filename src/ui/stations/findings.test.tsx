@@ -38,7 +38,7 @@ test("what the owner has to be asked becomes a question of its own; a closed fin
       type: "finding",
       payload: { station: "look", place: "V2 socket", text: "pin 3 loose", severity: "fault", brief: "ask", action: "new socket" },
     },
-    { type: "approval", payload: { what: "new socket", answer: "asked" } },
+    { type: "approval", payload: { what: "V2 socket: new socket", answer: "asked" } },
   ]);
   expect(field("Place")).toHaveValue("");
 

@@ -44,7 +44,7 @@ export function Findings({ station }: { station: StationId }) {
           </li>
         ))}
       </ul>
-      <FindingForm station={station} />
+      <FindingForm station={station} button="Add finding" />
     </Section>
   );
 }

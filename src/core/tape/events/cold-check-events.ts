@@ -1,28 +1,15 @@
 /** Payloads of the look and the cold checks. */
 
-import { Type } from "class-transformer";
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsIn,
-  IsNumber,
-  IsOptional,
-  IsString,
-  Max,
-  MaxLength,
-  Min,
-  MinLength,
-  ValidateNested,
-} from "class-validator";
+import { IsIn, IsNumber, Max, Min } from "class-validator";
+import { IsListOf, IsText, Optional } from "../../checks/accepted";
 import { SWAP_RESULTS, TEST_METHODS, type SwapResult, type TestMethod } from "../../tubes/judge-test";
 import { INSPECTION_RESULTS, TOUCHES, type InspectionResult, type Touch } from "./words";
 
 /** An item of the inspection list, answered. */
 export class Inspection {
-  @IsString() @MinLength(1) @MaxLength(60) item!: string;
+  @IsText(60) item!: string;
   /** What was looked at, in words, so that the tape reads without the list. */
-  @IsString() @MinLength(1) @MaxLength(300) what!: string;
+  @IsText(300) what!: string;
   @IsIn(INSPECTION_RESULTS) result!: InspectionResult;
 }
 
@@ -34,29 +21,29 @@ export class PotTurn {
 
 /** A control measured from its start to the wiper along the turn. */
 export class PotSweepTaken {
-  @IsString() @MinLength(1) @MaxLength(80) pot!: string;
+  @IsText(80) pot!: string;
   /** Ohms from end to end. */
   @IsNumber() @Min(1) @Max(1e9) total!: number;
-  @IsArray() @ArrayMinSize(3) @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => PotTurn) points!: PotTurn[];
+  @IsListOf(() => PotTurn, 60, { least: 3 }) points!: PotTurn[];
 }
 
 export class TubeTest {
-  @IsString() @MinLength(1) @MaxLength(40) tube!: string;
+  @IsText(40) tube!: string;
   @IsIn(TEST_METHODS) method!: TestMethod;
   /** Percent of new. */
-  @IsOptional() @IsNumber() @Min(0) @Max(250) percent?: number;
+  @Optional() @IsNumber() @Min(0) @Max(250) percent?: number;
   /** mA/V. */
-  @IsOptional() @IsNumber() @Min(0) @Max(60) gm?: number;
+  @Optional() @IsNumber() @Min(0) @Max(60) gm?: number;
   /** Electrodes that touch; empty when tested and none do. */
-  @IsOptional() @IsString() @MaxLength(100) shorts?: string;
-  @IsOptional() @IsIn(SWAP_RESULTS) swap?: SwapResult;
-  @IsOptional() @IsString() @MaxLength(300) note?: string;
+  @Optional() @IsText(100, { empty: true }) shorts?: string;
+  @Optional() @IsIn(SWAP_RESULTS) swap?: SwapResult;
+  @Optional() @IsText(300, { empty: true }) note?: string;
 }
 
 /** How hot a tube or part is: by thermometer, or by a finger that is held near and never on a live part. */
 export class Temperature {
-  @IsString() @MinLength(1) @MaxLength(80) place!: string;
-  @IsOptional() @IsNumber() @Min(-20) @Max(500) celsius?: number;
-  @IsOptional() @IsIn(TOUCHES) touch?: Touch;
-  @IsOptional() @IsNumber() @Min(0) @Max(100000) warmMinutes?: number;
+  @IsText(80) place!: string;
+  @Optional() @IsNumber() @Min(-20) @Max(500) celsius?: number;
+  @Optional() @IsIn(TOUCHES) touch?: Touch;
+  @Optional() @IsNumber() @Min(0) @Max(100000) warmMinutes?: number;
 }

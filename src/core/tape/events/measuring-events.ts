@@ -1,87 +1,75 @@
 /** Payloads of measuring and finding. */
 
-import { Type } from "class-transformer";
-import {
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsNumber,
-  IsOptional,
-  IsString,
-  Matches,
-  Max,
-  MaxLength,
-  Min,
-  MinLength,
-  ValidateNested,
-} from "class-validator";
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, Max, Min } from "class-validator";
+import { IsA, IsStoredHash, IsText, IsTextList, Optional } from "../../checks/accepted";
 import { STATION_IDS, type StationId } from "../stations";
-import { TEXT_LIMIT, READING_KINDS, SEVERITIES, type ReadingKind, type Severity } from "./words";
+import { MOST_LINES, TEXT_LIMIT, READING_KINDS, SEVERITIES, type ReadingKind, type Severity } from "./words";
+import * as texts from "../../texts/checks";
 
 /** The circumstances that a reading holds under. */
 export class Conditions {
-  @IsOptional() @IsNumber() @Min(0) @Max(500) mains?: number;
+  @Optional() @IsNumber() @Min(0) @Max(500) mains?: number;
   /** Tubes that were out. */
-  @IsOptional() @IsArray() @IsString({ each: true }) @MaxLength(20, { each: true }) without?: string[];
-  @IsOptional() @IsString() @MaxLength(300) switches?: string;
-  @IsOptional() @IsString() @MaxLength(300) controls?: string;
-  @IsOptional() @IsString() @MaxLength(60) limiter?: string;
+  @Optional() @IsTextList(40, 20) without?: string[];
+  @Optional() @IsText(300, { empty: true }) switches?: string;
+  @Optional() @IsText(300, { empty: true }) controls?: string;
+  @Optional() @IsText(60, { empty: true }) limiter?: string;
   /** Minutes since power on. */
-  @IsOptional() @IsNumber() @Min(0) @Max(100000) warmMinutes?: number;
+  @Optional() @IsNumber() @Min(0) @Max(100000) warmMinutes?: number;
 }
 
 export class Reading {
   /** A test point, a part ("R7") or two nodes ("a:b"). */
-  @IsString() @MinLength(1) @MaxLength(80) point!: string;
+  @IsText(80) point!: string;
   @IsIn(READING_KINDS) kind!: ReadingKind;
   @IsNumber() @Min(-1e12) @Max(1e12) value!: number;
   /** Digits that were read, so that it is shown with as many. */
-  @IsOptional() @IsNumber() @Min(1) @Max(12) digits?: number;
-  @ValidateNested() @Type(() => Conditions) conditions!: Conditions;
-  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) note?: string;
+  @Optional() @IsInt() @Min(1) @Max(12) digits?: number;
+  @IsA(() => Conditions) conditions!: Conditions;
+  @Optional() @IsText(TEXT_LIMIT, { empty: true }) note?: string;
 }
 
 export class Finding {
   @IsIn(STATION_IDS) station!: StationId;
-  @IsString() @MinLength(1) @MaxLength(200) place!: string;
-  @IsString() @MinLength(1) @MaxLength(TEXT_LIMIT) text!: string;
+  @IsText(200) place!: string;
+  @IsText(TEXT_LIMIT) text!: string;
   @IsIn(SEVERITIES) severity!: Severity;
-  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) action?: string;
+  @Optional() @IsText(TEXT_LIMIT, { empty: true }) action?: string;
   /** Does the brief cover the action, or has the owner to be asked? */
   @IsIn(["allowed", "ask"]) brief!: "allowed" | "ask";
-  @IsOptional() @IsArray() @Matches(/^[0-9a-f]{64}$/, { each: true }) photos?: string[];
+  @Optional() @IsArray() @ArrayMaxSize(40) @IsStoredHash(texts.photoStoredHere, { each: true }) photos?: string[];
 }
 
 export class FindingClosed {
-  @IsNumber() @Min(1) finding!: number;
-  @IsString() @MinLength(1) @MaxLength(1000) how!: string;
+  @IsInt() @Min(1) @Max(MOST_LINES) finding!: number;
+  @IsText(1000) how!: string;
 }
 
 export class Note {
-  @IsString() @MinLength(1) @MaxLength(TEXT_LIMIT) text!: string;
-  @IsOptional() @IsIn(STATION_IDS) station?: StationId;
+  @IsText(TEXT_LIMIT) text!: string;
+  @Optional() @IsIn(STATION_IDS) station?: StationId;
 }
 
 /** Something taken off the amp, to be put back before Prove. */
 export class Removed {
-  @IsString() @MinLength(1) @MaxLength(200) what!: string;
-  @IsOptional() @IsString() @MaxLength(200) place?: string;
-  @IsOptional() @IsString() @MaxLength(100) colour?: string;
-  @IsOptional() @Matches(/^[0-9a-f]{64}$/) photo?: string;
+  @IsText(200) what!: string;
+  @Optional() @IsText(200, { empty: true }) place?: string;
+  @Optional() @IsText(100, { empty: true }) colour?: string;
+  @Optional() @IsStoredHash(texts.photoStoredHere) photo?: string;
 }
 
 export class PutBack {
-  @IsNumber() @Min(1) removed!: number;
+  @IsInt() @Min(1) @Max(MOST_LINES) removed!: number;
 }
 
 /** Something seen, heard or felt, by the name that the suspects know it by: "V4 cold", "limiter bright". */
 export class Observation {
-  @IsString() @MinLength(1) @MaxLength(80) name!: string;
-  @ValidateNested() @Type(() => Conditions) conditions!: Conditions;
+  @IsText(80) name!: string;
+  @IsA(() => Conditions) conditions!: Conditions;
 }
 
 export class ControlCheck {
-  @IsString() @MinLength(1) @MaxLength(100) control!: string;
+  @IsText(100) control!: string;
   @IsBoolean() works!: boolean;
-  @IsOptional() @IsString() @MaxLength(1000) note?: string;
+  @Optional() @IsText(1000, { empty: true }) note?: string;
 }

@@ -60,6 +60,16 @@ export interface Payloads {
   advice: work.Advice;
   returned: work.Returned;
   undo: work.Undo;
+  unreadable: Unreadable;
+}
+
+/** What stands for a stored line that does not pass the checks of today. Never sent by anybody: the reader of the tape makes it. */
+export interface Unreadable {
+  /** The type under which it was logged. */
+  type: string;
+  why: string;
 }
 
 export type EventType = keyof Payloads;
+/** Types that can be logged. */
+export type LoggedType = Exclude<EventType, "unreadable">;

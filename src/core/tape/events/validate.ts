@@ -1,8 +1,6 @@
 /** Checks a payload against the class of its type. Loads class-validator, so the browser leaves this file alone. */
 
-import "reflect-metadata";
-import { plainToInstance } from "class-transformer";
-import { validateSync, type ValidationError } from "class-validator";
+import { classErrors, show, type FieldError } from "../../checks/class-errors";
 import { readingProblem } from "../reading-limits";
 import * as bench from "./measuring-events";
 import * as bringUp from "./bring-up-events";
@@ -10,11 +8,11 @@ import * as cold from "./cold-check-events";
 import * as intake from "./intake-events";
 import * as noise from "./noise-events";
 import * as power from "./power-events";
-import type { EventType, Payloads } from "./registry";
+import type { LoggedType, Payloads } from "./registry";
 import * as work from "./work-events";
 import * as texts from "../../texts/tape";
 
-const CLASSES: { [T in EventType]: new () => Payloads[T] } = {
+const CLASSES: { [T in LoggedType]: new () => Payloads[T] } = {
   "job-opened": intake.JobOpened,
   complaint: intake.Complaint,
   brief: intake.Brief,
@@ -68,38 +66,17 @@ const CLASSES: { [T in EventType]: new () => Payloads[T] } = {
   undo: work.Undo,
 };
 
-export const EVENT_TYPES = Object.keys(CLASSES) as EventType[];
-
-export interface FieldError {
-  field: string;
-  message: string;
-}
+export const EVENT_TYPES = Object.keys(CLASSES) as LoggedType[];
 
 /** An empty list when the payload is sound; else one plain sentence for each field that is not. */
-export function payloadErrors(type: string, payload: unknown): FieldError[] {
-  const shape = Object.hasOwn(CLASSES, type) ? CLASSES[type as EventType] : undefined;
-  if (!shape) return [{ field: "type", message: texts.readAccepted(type.slice(0, 40), EVENT_TYPES.join(", ")) }];
+export function payloadErrors(type: unknown, payload: unknown): FieldError[] {
+  const shape = typeof type === "string" && Object.hasOwn(CLASSES, type) ? CLASSES[type as LoggedType] : undefined;
+  if (!shape) return [{ field: "type", message: texts.readAccepted(show(type), EVENT_TYPES.join(", ")) }];
   if (typeof payload !== "object" || payload === null || Array.isArray(payload))
     return [{ field: "payload", message: texts.objectWanted() }];
-  const errors = validateSync(plainToInstance(shape as new () => object, payload), {
-    whitelist: true,
-    forbidNonWhitelisted: true,
-    forbidUnknownValues: true,
-  });
-  const found = errors.flatMap((e) => flatten(e, ""));
+  const found = classErrors(shape, payload);
   if (found.length === 0 && type === "reading") found.push(...readingErrors(payload as bench.Reading));
   return found;
-}
-
-function flatten(error: ValidationError, prefix: string): FieldError[] {
-  const field = prefix + error.property;
-  const own = Object.values(error.constraints ?? {}).map((message) => ({ field, message: texts.read(message, show(error.value)) }));
-  return [...own, ...(error.children ?? []).flatMap((child) => flatten(child, `${field}.`))];
-}
-
-function show(value: unknown): string {
-  const text = JSON.stringify(value) ?? "nothing";
-  return text.length > 60 ? `${text.slice(0, 60)}…` : text;
 }
 
 /** What no meter on a tube amp can show. */

@@ -1,6 +1,8 @@
 /** The fixed words of the tape's payloads, apart from their classes so that the browser can have them alone. */
 
 export const TEXT_LIMIT = 4000;
+/** More lines than any tape has. */
+export const MOST_LINES = 1_000_000;
 /** More than any tube amplifier has inside; a reading beyond it is a slip. */
 export const MOST_VOLTS = 3000;
 

@@ -1,84 +1,70 @@
 /** Payloads of work, approval, safety tests and return. */
 
-import {
-  ArrayMaxSize,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsOptional,
-  IsString,
-  Matches,
-  Max,
-  MaxLength,
-  Min,
-  MinLength,
-} from "class-validator";
-import { TEXT_LIMIT, OLD_PART_PLACES, SAFETY_TESTS, type OldPartPlace, type SafetyTestKind } from "./words";
-import * as texts from "../../texts/tape";
+import { IsBoolean, IsIn, IsInt, IsNumber, Max, Min } from "class-validator";
+import { IsDay, IsDayOrTime, IsText, IsTextList, Optional } from "../../checks/accepted";
+import { MOST_LINES, TEXT_LIMIT, OLD_PART_PLACES, SAFETY_TESTS, type OldPartPlace, type SafetyTestKind } from "./words";
 
 export class Change {
   /** "C6", "V4", "mains cord". */
-  @IsString() @MinLength(1) @MaxLength(100) position!: string;
+  @IsText(100) position!: string;
   @IsIn(["replacement", "experiment", "repair"]) kind!: "replacement" | "experiment" | "repair";
-  @IsOptional() @IsString() @MaxLength(300) oldPart?: string;
-  @IsOptional() @IsString() @MaxLength(300) oldMeasured?: string;
-  @IsString() @MinLength(1) @MaxLength(300) newPart!: string;
-  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) reason?: string;
+  @Optional() @IsText(300, { empty: true }) oldPart?: string;
+  @Optional() @IsText(300, { empty: true }) oldMeasured?: string;
+  @IsText(300) newPart!: string;
+  @Optional() @IsText(TEXT_LIMIT, { empty: true }) reason?: string;
   @IsBoolean() reversible!: boolean;
-  @IsOptional() @IsIn(OLD_PART_PLACES) oldWent?: OldPartPlace;
-  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) fixing?: string;
+  @Optional() @IsIn(OLD_PART_PLACES) oldWent?: OldPartPlace;
+  @Optional() @IsText(TEXT_LIMIT, { empty: true }) fixing?: string;
   /** Of an experiment. */
-  @IsOptional() @IsIn(["open", "kept", "reverted"]) outcome?: "open" | "kept" | "reverted";
-  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) result?: string;
+  @Optional() @IsIn(["open", "kept", "reverted"]) outcome?: "open" | "kept" | "reverted";
+  @Optional() @IsText(TEXT_LIMIT, { empty: true }) result?: string;
   /** Of an experiment: what is expected of it, what it does to the circuit in the engine's words, how it was before and after. */
-  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) hypothesis?: string;
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) @MaxLength(80, { each: true }) set?: string[];
-  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) before?: string;
-  @IsOptional() @IsString() @MaxLength(TEXT_LIMIT) after?: string;
+  @Optional() @IsText(TEXT_LIMIT, { empty: true }) hypothesis?: string;
+  @Optional() @IsTextList(20, 80) set?: string[];
+  @Optional() @IsText(TEXT_LIMIT, { empty: true }) before?: string;
+  @Optional() @IsText(TEXT_LIMIT, { empty: true }) after?: string;
 }
 
 export class Approval {
-  @IsString() @MinLength(1) @MaxLength(TEXT_LIMIT) what!: string;
+  @IsText(TEXT_LIMIT) what!: string;
   @IsIn(["asked", "yes", "no"]) answer!: "asked" | "yes" | "no";
-  @IsOptional() @IsNumber() @Min(0) @Max(1e7) cost?: number;
+  @Optional() @IsNumber() @Min(0) @Max(1e7) cost?: number;
   /** The line that asked, when this is its answer. */
-  @IsOptional() @IsInt() @Min(1) asks?: number;
+  @Optional() @IsInt() @Min(1) @Max(MOST_LINES) asks?: number;
 }
 
 export class SafetyTest {
   @IsIn(SAFETY_TESTS) test!: SafetyTestKind;
   /** Ohms, ohms, amperes or amperes, by test; none for what is looked at. */
-  @IsOptional() @IsNumber() @Min(0) @Max(1e13) value?: number;
+  @Optional() @IsNumber() @Min(0) @Max(1e13) value?: number;
   /** The limit that it was held against, in the same unit: kept, because settings change. */
-  @IsOptional() @IsNumber() @Min(0) limit?: number;
+  @Optional() @IsNumber() @Min(0) @Max(1e13) limit?: number;
   @IsBoolean() passed!: boolean;
-  @IsOptional() @IsString() @MaxLength(1000) note?: string;
+  @Optional() @IsText(1000, { empty: true }) note?: string;
 }
 
 export class Waiting {
   @IsIn(["you", "owner", "part", "soak", "collection"]) on!: "you" | "owner" | "part" | "soak" | "collection";
-  @IsOptional() @IsString() @MaxLength(300) what?: string;
-  @IsOptional() @Matches(/^\d{4}-\d{2}-\d{2}(T\d{2}:\d{2})?$/) until?: string;
+  @Optional() @IsText(300, { empty: true }) what?: string;
+  @Optional() @IsDayOrTime() until?: string;
 }
 
 export class BillLine {
-  @IsString() @MinLength(1) @MaxLength(300) text!: string;
+  @IsText(300) text!: string;
   @IsNumber() @Min(-1e6) @Max(1e6) amount!: number;
   @IsIn(["labour", "parts", "other"]) kind!: "labour" | "parts" | "other";
 }
 
 export class Advice {
-  @IsString() @MaxLength(TEXT_LIMIT) text!: string;
-  @IsOptional() @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: texts.dateYyyyMmDd }) nextService?: string;
+  @IsText(TEXT_LIMIT, { empty: true }) text!: string;
+  @Optional() @IsDay() nextService?: string;
 }
 
 export class Returned {
-  @IsString() @MinLength(1) @MaxLength(200) to!: string;
+  @IsText(200) to!: string;
   @IsBoolean() oldPartsHanded!: boolean;
 }
 
 export class Undo {
-  @IsOptional() @IsString() @MaxLength(300) what?: string;
+  @Optional() @IsText(300, { empty: true }) what?: string;
 }

@@ -3,17 +3,12 @@
 
 import { words } from "@/core/language/language";
 import { useMemo, useRef, useState } from "react";
-import { briefAllows } from "@/core/job/brief-allows";
 import { dateAmp } from "@/core/inspection/dating";
-import { SEVERITIES } from "@/core/tape/events/words";
 import { INSPECTION_GROUPS, type InspectionItem } from "@/core/inspection/inspected";
 import { inspectionList } from "@/core/inspection/inspection";
-import { questionFor } from "@/core/job/work-list";
 import type { Verdict } from "@/core/expectation/expectation";
-import { Field } from "../../forms/section";
-import { useTypedForm } from "../../forms/typed-form";
-import { PhotoField, Thumbnail } from "../../forms/photo-field";
 import { useJob } from "../../frame/job-context";
+import { FindingForm } from "../finding-form";
 import { VerdictMark } from "../../frame/verdict-mark";
 import { capital } from "../../frame/words";
 
@@ -148,78 +143,22 @@ export function Inspection() {
 
 const short = (text: string) => (text.length > 120 ? `${text.slice(0, 118)}…` : text);
 
-/** What was found, drafted from the item: place, words, severity, action, and whether the brief covers it. */
+/** What was found, drafted from the item. */
 function Draft({ item, done, cancel }: { item: InspectionItem; done(): void; cancel(): void }) {
-  const { view, say } = useJob();
-  const [photos, setPhotos] = useState<string[]>([]);
-  const usual = {
-    place: item.place.length > 40 ? "" : item.place,
-    text: item.finding.text,
-    severity: item.finding.severity,
-    action: item.finding.action,
-    chosen: "" as "allowed" | "ask" | "",
-  };
-  const { field, onSubmit, refused, typed, form } = useTypedForm(usual, store);
-  const allowed = briefAllows(view.state.brief, typed.action, `${typed.place} ${item.place}`, typed.severity);
-  const brief = typed.chosen || allowed.brief;
-
-  function store({ place, text, severity, action }: typeof usual): string | void {
-    if (!text.trim()) return "What was found?";
-    const where = place.trim() || item.place.slice(0, 190);
-    const what = action.trim();
-    say(
-      { type: "inspection", payload: { item: item.id, what: `${item.place.slice(0, 100)}: ${short(item.look)}`, result: "found" } },
-      {
-        type: "finding",
-        payload: {
-          station: "look",
-          place: where,
-          text: text.trim(),
-          severity,
-          brief,
-          ...(what ? { action: what } : {}),
-          ...(photos.length ? { photos } : {}),
-        },
-      },
-      ...(brief === "ask" && what ? [{ type: "approval", payload: { what: questionFor(where, what), answer: "asked" } } as const] : []),
-    );
-    done();
-  }
+  const what = `${item.place.slice(0, 100)}: ${short(item.look)}`;
   return (
-    <form className="mt-3 grid grid-cols-2 gap-3 lg:grid-cols-6" onSubmit={onSubmit}>
-      <Field label="Place" className="lg:col-span-2">
-        <input className="input w-full" placeholder={item.place.slice(0, 40)} {...field("place")} />
-      </Field>
-      <Field label="Finding" className="lg:col-span-4" error={refused}>
-        <input autoFocus className="input w-full" {...field("text")} />
-      </Field>
-      <Field label="Severity">
-        <select className="select w-full" {...field("severity")}>
-          {SEVERITIES.map((s) => (
-            <option key={s}>{s}</option>
-          ))}
-        </select>
-      </Field>
-      <Field label="Suggested action" className="lg:col-span-3">
-        <input className="input w-full" {...field("action")} />
-      </Field>
-      <Field label="Agreement with the owner" className="lg:col-span-2">
-        <select className="select w-full" value={brief} onChange={(e) => form.setValue("chosen", e.target.value as "allowed" | "ask")}>
-          <option value="allowed">covers it</option>
-          <option value="ask">ask the owner</option>
-        </select>
-        <span className="soft mt-1 block text-xs">{allowed.why}</span>
-      </Field>
-      <div className="col-span-full flex flex-wrap items-center gap-3">
-        <button className="btn btn-primary">Log the finding</button>
-        <button type="button" className="btn btn-ghost" onClick={cancel}>
-          Back
-        </button>
-        <PhotoField onStored={(hash) => setPhotos((p) => [...p, hash])} />
-        {photos.map((h) => (
-          <Thumbnail key={h} hash={h} caption="goes with this finding" />
-        ))}
-      </div>
-    </form>
+    <FindingForm
+      station="look"
+      from={{ ...item.finding, place: item.place.length > 40 ? "" : item.place }}
+      about={item.place.slice(0, 190)}
+      before={[{ type: "inspection", payload: { item: item.id, what, result: "found" } }]}
+      button="Log the finding"
+      autoFocus
+      onLogged={done}
+    >
+      <button type="button" className="btn btn-ghost" onClick={cancel}>
+        Back
+      </button>
+    </FindingForm>
   );
 }

@@ -13,7 +13,7 @@ export function GroundTables({ map, setMap, answer }: { map: GroundMapDrawn; set
     setMap({ ...map, currents: map.currents.map((c, k) => (k === i ? { ...c, ...part } : c)) });
   const number = (label: string, value: number | undefined, set: (v: number | undefined) => void) => (
     <input
-      className="input input-sm w-20 text-right"
+      className="input input-sm w-16 px-2 text-right"
       type="number"
       min={0}
       step="any"
@@ -23,7 +23,13 @@ export function GroundTables({ map, setMap, answer }: { map: GroundMapDrawn; set
     />
   );
   const point = (label: string, value: string, set: (v: string) => void) => (
-    <input className="input input-sm w-40" aria-label={label} list="ground-points" value={value} onChange={(e) => set(e.target.value)} />
+    <input
+      className="input input-sm w-32 px-2"
+      aria-label={label}
+      list="ground-points"
+      value={value}
+      onChange={(e) => set(e.target.value)}
+    />
   );
   const remove = (label: string, go: () => void) => (
     <button type="button" className="btn btn-ghost btn-sm" aria-label={label} onClick={go}>
@@ -62,14 +68,14 @@ export function GroundTables({ map, setMap, answer }: { map: GroundMapDrawn; set
                   <td>{number(`Area of wire ${i + 1}`, w.area, (area) => wire(i, { area: area ?? 0 }))}</td>
                   <td>{number(`Length of wire ${i + 1}`, w.length, (length) => wire(i, { length: length ?? 0 }))}</td>
                   <td>{number(`Ohms of wire ${i + 1}`, w.ohms, (ohms) => wire(i, { ohms }))}</td>
-                  <td className="text-right tabular-nums">{formatQuantity(hum.ohms, "Ω", 2)}</td>
+                  <td className="text-right whitespace-nowrap tabular-nums">{formatQuantity(hum.ohms, "Ω", 2)}</td>
                   <td
-                    className="text-right tabular-nums"
+                    className="text-right whitespace-nowrap tabular-nums"
                     title={hum.carries.map((c) => `${c.what} ${formatQuantity(c.amps, "A", 2)}`).join(", ")}
                   >
                     {hum.amps > 1e-9 ? formatQuantity(hum.amps, "A", 2) : "–"}
                   </td>
-                  <td className="text-right tabular-nums">
+                  <td className="text-right whitespace-nowrap tabular-nums">
                     {hum.volts > 1e-9 ? formatQuantity(hum.volts, "V", 2) : "–"} {hum.shared && "▲"}
                   </td>
                   <td>{remove(`Leave wire ${i + 1} out`, () => setMap({ ...map, wires: map.wires.filter((_, k) => k !== i) }))}</td>

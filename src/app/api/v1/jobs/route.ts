@@ -1,30 +1,20 @@
 import { NextResponse } from "next/server";
-import { readJson, respond } from "@/app/api/respond";
+import { NewJobBody, readBody } from "@/app/api/bodies";
+import { respond } from "@/app/api/respond";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
 import { addModel, getModel } from "@/server/models";
-import { appendIn, checkIncoming, openJob, type IncomingEvent } from "@/server/tape";
-
-interface NewJobBody {
-  who: string;
-  owner: string;
-  contact?: string;
-  amp: string;
-  serial?: string;
-  maker?: string;
-  modelId?: number;
-  netlist?: string;
-  complaint?: string;
-}
+import { checkIncoming, type IncomingEvent } from "@/server/incoming";
+import { appendIn, openJob } from "@/server/tape";
 
 /** Opens a job: `{who, owner, amp, …}`; the model is one of the library or comes with its circuit file. */
 export function POST(request: Request) {
   return respond(async () => {
-    const body = (await readJson(request)) as NewJobBody;
-    const text = (value: unknown) => (typeof value === "string" ? value.trim() : "");
+    const body = await readBody(request, NewJobBody);
+    const text = (value?: string) => value?.trim() ?? "";
     const missing = [
-      !text(body?.owner) && { field: "owner", message: "The owner's name is wanted." },
-      !text(body?.amp) && { field: "amp", message: "What amp is it? A name is enough." },
+      !text(body.owner) && { field: "owner", message: "The owner's name is wanted." },
+      !text(body.amp) && { field: "amp", message: "What amp is it? A name is enough." },
     ].filter((x) => x !== false);
     if (missing.length > 0) throw new UserError(422, missing[0]!.message, missing);
     const opening: IncomingEvent[] = [

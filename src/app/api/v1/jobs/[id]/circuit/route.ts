@@ -1,5 +1,6 @@
 import { NextResponse } from "next/server";
-import { jobNumber, readJson, respond } from "@/app/api/respond";
+import { CircuitBody, readBody } from "@/app/api/bodies";
+import { jobNumber, respond } from "@/app/api/respond";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
 import { giveCircuit } from "@/server/shop";
@@ -8,10 +9,9 @@ import { giveCircuit } from "@/server/shop";
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
     const id = jobNumber((await params).id);
-    const body = (await readJson(request)) as { who?: string; netlist?: string; modelId?: number } | null;
-    const netlist = typeof body?.netlist === "string" && body.netlist.trim() ? body.netlist : undefined;
-    if (!netlist && !Number.isInteger(body?.modelId))
-      throw new UserError(400, "A circuit file (netlist) or a model of the library (modelId) is wanted.");
-    return NextResponse.json(await giveCircuit(await db(), id, body?.who ?? "", netlist ?? body!.modelId!));
+    const { who, netlist, modelId } = await readBody(request, CircuitBody);
+    const circuit = netlist ?? modelId;
+    if (circuit === undefined) throw new UserError(400, "A circuit file (netlist) or a model of the library (modelId) is wanted.");
+    return NextResponse.json(await giveCircuit(await db(), id, who, circuit));
   });
 }

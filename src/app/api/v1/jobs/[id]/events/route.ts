@@ -1,8 +1,11 @@
 import { NextResponse } from "next/server";
-import { jobNumber, readJson, respond } from "@/app/api/respond";
+import { EventsBody, readBody } from "@/app/api/bodies";
+import { jobNumber, respond } from "@/app/api/respond";
+import { MOST_LINES } from "@/core/tape/events/words";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
-import { append, getJob, readTape, type IncomingEvent } from "@/server/tape";
+import { append } from "@/server/tape";
+import { getJob, readTape } from "@/server/tape-read";
 
 type Context = { params: Promise<{ id: string }> };
 
@@ -11,7 +14,7 @@ export function GET(request: Request, { params }: Context) {
   return respond(async () => {
     const id = jobNumber((await params).id);
     const after = Number(new URL(request.url).searchParams.get("after") ?? 0);
-    if (!Number.isInteger(after) || after < 0) throw new UserError(400, "after: the number of a line is wanted.");
+    if (!Number.isInteger(after) || after < 0 || after > MOST_LINES) throw new UserError(400, "after: the number of a line is wanted.");
     const sql = await db();
     await getJob(sql, id);
     return NextResponse.json({ events: await readTape(sql, id, after), now: new Date().toISOString() });
@@ -22,7 +25,7 @@ export function GET(request: Request, { params }: Context) {
 export function POST(request: Request, { params }: Context) {
   return respond(async () => {
     const id = jobNumber((await params).id);
-    const body = (await readJson(request)) as { events?: IncomingEvent[] } | null;
-    return NextResponse.json({ events: await append(await db(), id, body?.events ?? []) });
+    const { events } = await readBody(request, EventsBody);
+    return NextResponse.json({ events: await append(await db(), id, events) });
   });
 }

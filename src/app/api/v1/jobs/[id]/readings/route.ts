@@ -1,11 +1,13 @@
 import { NextResponse } from "next/server";
+import { ReadingsBody, readBody } from "@/app/api/bodies";
 import { jobNumber, readText, respond } from "@/app/api/respond";
 import { conditionsNow, foldJob } from "@/core/tape/fold";
+import type { Reading } from "@/core/tape/events/measuring-events";
 import { csvToEvents, readingsToCsv } from "@/server/csv";
 import { db } from "@/server/db";
-import { UserError } from "@/server/errors";
 import { viewOf, wholeJob } from "@/server/shop";
-import { append, type IncomingEvent } from "@/server/tape";
+import type { IncomingEvent } from "@/server/incoming";
+import { append } from "@/server/tape";
 
 type Context = { params: Promise<{ id: string }> };
 
@@ -27,31 +29,19 @@ export function POST(request: Request, { params }: Context) {
   return respond(async () => {
     const database = await db();
     const job = await wholeJob(database, jobNumber((await params).id));
-    const text = await readText(request);
     const who = new URL(request.url).searchParams.get("who") ?? job.settings.technicians[0]!;
     let events: IncomingEvent[];
     if (request.headers.get("content-type")?.includes("json")) {
-      let body: { who?: string; readings?: Record<string, unknown>[] };
-      try {
-        body = JSON.parse(text) as typeof body;
-      } catch {
-        throw new UserError(400, `The request is not JSON; it starts ${JSON.stringify(text.slice(0, 40))}.`);
-      }
-      if (!Array.isArray(body?.readings)) throw new UserError(400, "readings: a list is wanted.");
+      const body = await readBody(request, ReadingsBody);
       const state = foldJob(job.events);
       const time = (at: unknown) => (typeof at === "string" && Date.parse(at)) || Date.now();
-      events = body.readings.map(
-        ({ id, at, conditions, ...rest }) =>
-          ({
-            type: "reading",
-            // A bridge knows its meter; how the amp stands is on the tape.
-            payload: { ...rest, conditions: conditions ?? conditionsNow(state, time(at)) },
-            who: body.who ?? who,
-            id,
-            at,
-          }) as unknown as IncomingEvent,
-      );
-    } else events = csvToEvents(text, viewOf(job).circuit, who);
+      events = body.readings.map((sent) => {
+        // A bridge knows its meter; how the amp stands is on the tape.
+        const { id, at, conditions, ...rest } = { ...sent };
+        const payload = { ...rest, conditions: conditions ?? conditionsNow(state, time(at)) } as unknown as Reading;
+        return { type: "reading", payload, who: body.who ?? who, id, at };
+      });
+    } else events = csvToEvents(await readText(request), viewOf(job).circuit, who);
     return NextResponse.json({ events: await append(database, job.head.id, events) }, { status: 201 });
   });
 }

@@ -1,0 +1,62 @@
+/** The JSON bodies that routes take, each with its class: what a class does not know is refused. */
+
+import "reflect-metadata";
+import { ArrayMaxSize, IsArray, IsDefined, IsInt, Max, Min } from "class-validator";
+import { IsText, Optional } from "@/core/checks/accepted";
+import { classErrors } from "@/core/checks/class-errors";
+import { UserError } from "@/server/errors";
+import { MOST_AT_ONCE, type IncomingEvent } from "@/server/incoming";
+import { readJson } from "./respond";
+
+/** The most that is stored of one circuit file. */
+const MOST_NETLIST = 1_000_000;
+const MOST_NUMBER = 999_999_999;
+
+export class NewJobBody {
+  @IsText(12) who!: string;
+  @Optional() @IsText(200, { empty: true }) owner?: string;
+  @Optional() @IsText(200, { empty: true }) contact?: string;
+  @Optional() @IsText(200, { empty: true }) amp?: string;
+  @Optional() @IsText(200, { empty: true }) serial?: string;
+  @Optional() @IsText(200, { empty: true }) maker?: string;
+  @Optional() @IsInt() @Min(1) @Max(MOST_NUMBER) modelId?: number;
+  @Optional() @IsText(MOST_NETLIST, { empty: true }) netlist?: string;
+  @Optional() @IsText(4000, { empty: true }) complaint?: string;
+}
+
+export class CircuitBody {
+  @IsText(12) who!: string;
+  @Optional() @IsText(MOST_NETLIST) netlist?: string;
+  @Optional() @IsInt() @Min(1) @Max(MOST_NUMBER) modelId?: number;
+}
+
+export class ModelBody {
+  @IsText(MOST_NETLIST) netlist!: string;
+}
+
+export class EventsBody {
+  /** Checked one by one when they are appended. */
+  @IsDefined() events!: IncomingEvent[];
+}
+
+/** A reading as a script or bridge sends it. */
+export interface SentReading extends Record<string, unknown> {
+  id?: string;
+  at?: string;
+  conditions?: object;
+}
+
+export class ReadingsBody {
+  @Optional() @IsText(12) who?: string;
+  @IsArray() @ArrayMaxSize(MOST_AT_ONCE) readings!: SentReading[];
+}
+
+/** Reads a JSON body and checks it whole. @throws UserError 400 or 422 with one sentence a field. */
+export async function readBody<T extends object>(request: Request, shape: new () => T): Promise<T> {
+  const body = await readJson(request);
+  if (typeof body !== "object" || body === null || Array.isArray(body))
+    throw new UserError(400, `The request is ${JSON.stringify(body).slice(0, 40)}; an object is wanted.`);
+  const details = classErrors(shape, body);
+  if (details.length > 0) throw new UserError(422, details[0]!.message, details);
+  return body as T;
+}

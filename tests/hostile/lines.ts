@@ -1,0 +1,112 @@
+/** Odd lines for a job's tape: whatever is accepted, every page and export of the job still opens. */
+
+import { readFileSync } from "node:fs";
+import sharp from "sharp";
+import { uniformDraws } from "../../src/core/numeric/random";
+import { writeWav } from "../../src/core/sound/wav";
+import { mutate, wordsIn } from "../../src/core/tape/mutations-for-tests";
+import { samplePayloads, type LinesForTests, type StoredForTests } from "../../src/core/tape/samples-for-tests";
+import { STATIONS } from "../../src/core/tape/stations";
+import { Client } from "./client";
+
+const NETLIST = readFileSync("demo/amps/wren-5.cir", "utf8");
+/** A job gets this many accepted lines, then the next one is opened. */
+const LINES_A_JOB = 12;
+
+export interface Outcome {
+  cases: number;
+  accepted: number;
+  refused: number;
+  /** What must not be: an answer of 500 or more, or a page or export of the job that does not open. */
+  failures: string[];
+}
+
+const pagesOf = (job: number): string[] => [
+  ...STATIONS.map((s) => `/jobs/${job}/${s.id}`),
+  ...[`/jobs/${job}/probe`, `/jobs/${job}/report`, "/"],
+  ...["events", "readings", "archive", "report"].map((what) => `/api/v1/jobs/${job}/${what}`),
+];
+
+/** Opens every page and export of a job. Gives those that did not open. */
+export async function openAll(client: Client, job: number): Promise<string[]> {
+  const failed: string[] = [];
+  for (const path of pagesOf(job)) {
+    const { status } = await client.send("GET", path);
+    if (status >= 400) failed.push(`GET ${path}: ${status}`);
+  }
+  return failed;
+}
+
+/** A photo and a recording in the shop, to refer to. */
+export async function storeBoth(client: Client): Promise<StoredForTests> {
+  const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: "#335577" } })
+    .png()
+    .toBuffer();
+  const sound = writeWav([Float32Array.from({ length: 16000 }, (_, i) => 0.2 * Math.sin((2 * Math.PI * 100 * i) / 8000))], 8000);
+  const hash = async (path: string, bytes: Uint8Array) =>
+    (JSON.parse((await client.send("POST", path, bytes, "application/octet-stream")).text) as { hash: string }).hash;
+  return { photo: await hash("/api/v1/photos", picture), recording: await hash("/api/v1/recordings", sound) };
+}
+
+/** A job with a line of each type that others refer to. */
+export async function openTarget(client: Client, stored: StoredForTests): Promise<{ job: number; lines: LinesForTests }> {
+  const { id: job } = await client.json<{ id: number }>("POST", "/api/v1/jobs", {
+    who: "J.M.",
+    owner: "Osric Venn",
+    amp: "Wren 5",
+    netlist: NETLIST,
+  });
+  const p = samplePayloads(stored, { finding: 0, removed: 0, asked: 0, soak: 0 });
+  const say = (type: string, payload: object) => ({ type, payload, who: "J.M." });
+  const { events } = await client.json<{ events: { seq: number }[] }>("POST", `/api/v1/jobs/${job}/events`, {
+    events: [
+      say("finding", p.finding),
+      say("removed", p.removed),
+      say("approval", { what: "V2 socket: new socket", answer: "asked" }),
+      say("soak-begun", p["soak-begun"]),
+    ],
+  });
+  const [finding, removed, asked, soak] = events.map((e) => e.seq);
+  return { job, lines: { finding: finding!, removed: removed!, asked: asked!, soak: soak! } };
+}
+
+/** Sends `cases` changed lines of every type in turn; after each accepted one opens everything. */
+export async function attackWithLines(client: Client, cases: number, seed: number): Promise<Outcome> {
+  const random = uniformDraws(seed);
+  const stored = await storeBoth(client);
+  let target = await openTarget(client, stored);
+  let taken = 0;
+  const outcome: Outcome = { cases, accepted: 0, refused: 0, failures: [] };
+  for (let i = 0; i < cases; i++) {
+    if (taken >= LINES_A_JOB) [target, taken] = [await openTarget(client, stored), 0];
+    const payloads = samplePayloads(stored, target.lines);
+    const types = Object.keys(payloads) as (keyof typeof payloads)[];
+    const type = types[i % types.length]!;
+    const words = wordsIn(payloads);
+    let event = {
+      type,
+      who: "J.M.",
+      payload: payloads[type],
+      ...(type === "undo" ? { supersedes: 1 + Math.floor(random() * 5) } : {}),
+    } as never;
+    if (random() < 0.15) event = mutate(random, { ...(event as object), at: "2026-03-02T09:00:00.000Z", reason: "slip" }, words) as never;
+    else event = { ...(event as object), payload: mutate(random, payloads[type] as never, words) } as never;
+    const body = JSON.stringify({ events: [event] });
+    const path = `/api/v1/jobs/${target.job}/events`;
+    const { status } = await client.send("POST", path, body);
+    const told = `case ${i} of seed ${seed}: ${body.slice(0, 400)}`;
+    if (status >= 500) outcome.failures.push(`POST ${path}: ${status}; ${told}`);
+    if (status !== 200) {
+      outcome.refused++;
+      continue;
+    }
+    outcome.accepted++;
+    taken++;
+    const failed = await openAll(client, target.job);
+    if (failed.length === 0) continue;
+    outcome.failures.push(`${failed.join(", ")}; ${told}`);
+    // What is broken stays broken: the next case gets a job of its own.
+    taken = LINES_A_JOB;
+  }
+  return outcome;
+}
