@@ -4,7 +4,7 @@ const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
   // These read their own files at run time, so the bundler must leave them alone.
-  serverExternalPackages: ["@electric-sql/pglite", "pdfkit", "sharp", "pg"],
+  serverExternalPackages: ["@electric-sql/pglite", "pdfkit", "sharp", "pg", "fs-native-extensions", "argon2"],
   experimental: {
     optimizePackageImports: [
       "lucide-react",

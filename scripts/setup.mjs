@@ -27,9 +27,6 @@ export function run(program, args, { env = {}, must = true, what = program } = {
   return code;
 }
 
-/** A connection that the server closes just as a client uses it again is a lost request: it is kept longer than any client keeps it. */
-const KEEP_ALIVE_MS = "75000";
-
 const hashOf = (text) => createHash("sha256").update(text).digest("hex").slice(0, 16);
 
 function checkNode() {
@@ -118,16 +115,11 @@ export function freePort(wanted) {
 
 /** Starts the built application on a data folder. Resolves when it answers. */
 export async function startServer({ data, port, quiet = false, host = process.env.SCUTUM_HOST ?? "127.0.0.1" }) {
-  // Next's own bin with node: through npx its child would outlive the parent.
-  const child = spawn(
-    process.execPath,
-    ["node_modules/next/dist/bin/next", "start", "-H", host, "-p", String(port), "--keepAliveTimeout", KEEP_ALIVE_MS],
-    {
-      cwd: ROOT,
-      stdio: quiet ? ["ignore", "ignore", "inherit"] : ["ignore", "ignore", "inherit"],
-      env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: data },
-    },
-  );
+  const child = spawn(process.execPath, ["scripts/serve.mjs"], {
+    cwd: ROOT,
+    stdio: ["ignore", quiet ? "ignore" : "inherit", "inherit"],
+    env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: data, SCUTUM_HOST: host, PORT: String(port) },
+  });
   const ended = new Promise((resolve) => child.once("exit", (code) => resolve(code ?? 1)));
   const address = `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`;
   const deadline = Date.now() + 60_000;

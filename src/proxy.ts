@@ -7,6 +7,10 @@ export function proxy(request: NextRequest): NextResponse {
   const refused = refusalOf(request);
   if (refused) return NextResponse.json({ error: refused.error }, { status: refused.status });
 
+  // No page takes anything: forms are sent by script, to the interface.
+  if (request.method !== "GET" && request.method !== "HEAD" && !request.nextUrl.pathname.startsWith("/api/"))
+    return NextResponse.json({ error: `${request.method} of a page is refused.` }, { status: 405, headers: { allow: "GET, HEAD" } });
+
   const nonce = btoa(crypto.randomUUID());
   const script = process.env.NODE_ENV === "development" ? "'unsafe-eval'" : "";
   const policy = [

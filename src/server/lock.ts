@@ -1,87 +1,68 @@
-/** A lock file in the data folder: one process at a time; a lock whose process is gone is taken over. */
+/**
+ * One process at a time has the data folder. The lock is the operating system's, held by an open file: it ends with the process, however that
+ * ends, so that there is no stale lock to judge by process ids and clocks, and of several that start at once exactly one gets it.
+ */
 
-import { closeSync, openSync, readFileSync, unlinkSync, writeSync } from "node:fs";
+import { closeSync, ftruncateSync, openSync, readFileSync, realpathSync, writeSync } from "node:fs";
 import { hostname } from "node:os";
 import { join } from "node:path";
+import { tryLock } from "fs-native-extensions";
 import { UserError } from "./errors";
 
 const NAME = "scutum.lock";
 
+/** Who has the folder, for the message to the next one; the lock itself does not depend on it. */
 interface Holder {
   pid: number;
   host: string;
-  /** Start of the process in clock ticks, where the system tells it: a recycled process id is then no holder. */
-  started: string;
 }
 
-function startOf(pid: number): string {
+function holderOf(path: string): string {
   try {
-    // The command name, in brackets, may hold spaces; the start time is the 20th field after it.
-    return (
-      readFileSync(`/proc/${pid}/stat`, "utf8")
-        .replace(/^.*\) /s, "")
-        .split(" ")[19] ?? ""
-    );
+    const { pid, host } = JSON.parse(readFileSync(path, "utf8")) as Partial<Holder>;
+    if (typeof pid === "number" && typeof host === "string") return `process ${pid} on ${host}`;
   } catch {
-    return "";
+    // It has the lock and is about to write who it is.
   }
-}
-
-function alive(holder: Holder): boolean {
-  if (holder.host !== hostname()) return true;
-  try {
-    process.kill(holder.pid, 0);
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code === "ESRCH") return false;
-  }
-  return holder.started === "" || startOf(holder.pid) === holder.started;
+  return "a process that has just started";
 }
 
 /**
- * Takes the folder for this process.
+ * Takes the folder for this process. Symbolic links and relative paths to one folder are one folder.
  * @returns what gives it back.
- * @throws UserError naming the process that holds it.
+ * @throws UserError 503 naming the process that has it, 500 where the folder cannot be written to or its disk knows no locks.
  */
 export function lockFolder(folder: string): () => void {
-  const path = join(folder, NAME);
-  for (let attempt = 0; attempt < 2; attempt++) {
-    try {
-      const file = openSync(path, "wx");
-      writeSync(file, JSON.stringify({ pid: process.pid, host: hostname(), started: startOf(process.pid) } satisfies Holder));
-      closeSync(file);
-      let held = true;
-      const release = () => {
-        if (!held) return;
-        held = false;
-        process.off("exit", release);
-        try {
-          unlinkSync(path);
-        } catch {
-          // Gone already, with its folder perhaps; there is nothing left to give back.
-        }
-      };
-      process.on("exit", release);
-      return release;
-    } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== "EEXIST") throw error;
-    }
-    let holder: Holder | undefined;
-    try {
-      holder = JSON.parse(readFileSync(path, "utf8")) as Holder;
-    } catch {
-      // Half-written by a process that died at once: nobody's.
-    }
-    if (holder && alive(holder)) {
+  const path = join(realpathSync(folder), NAME);
+  let file: number;
+  try {
+    // Never made anew and never deleted: two processes must mean the same file.
+    file = openSync(path, "a+");
+  } catch (error) {
+    throw new UserError(500, `The data folder ${folder} cannot be written to: ${(error as Error).message}.`);
+  }
+  try {
+    if (!tryLock(file))
       throw new UserError(
         503,
-        `The data folder ${folder} is open in another Scutum (process ${holder.pid} on ${holder.host}). Stop that one, or set SCUTUM_DATA to another folder.`,
+        `The data folder ${folder} is open in another Scutum (${holderOf(path)}). Stop that one, or set SCUTUM_DATA to another folder.`,
       );
-    }
-    try {
-      unlinkSync(path);
-    } catch {
-      // Another process took the stale lock away first; the next attempt tells.
-    }
+    const holder: Holder = { pid: process.pid, host: hostname() };
+    ftruncateSync(file);
+    writeSync(file, JSON.stringify(holder));
+  } catch (error) {
+    closeSync(file);
+    if (error instanceof UserError) throw error;
+    throw new UserError(
+      500,
+      `The data folder ${folder} cannot be locked: ${(error as Error).message}. Use a folder on a disk of this machine.`,
+    );
   }
-  throw new UserError(503, `The data folder ${folder} could not be locked. Try again.`);
+  let held = true;
+  return () => {
+    if (!held) return;
+    held = false;
+    ftruncateSync(file);
+    closeSync(file);
+  };
 }

@@ -15,7 +15,6 @@ import { board, search } from "./board";
 import { csvToEvents, readingsToCsv } from "./csv";
 import { migrate, openDatabase, type Database } from "./db";
 import { explain, UserError } from "./errors";
-import { lockFolder } from "./lock";
 import { addModel } from "./models";
 import { reportPdf } from "./paper/report-pdf";
 import { getSettings, saveSettings } from "./settings";
@@ -390,20 +389,6 @@ describe("backup", () => {
 });
 
 describe("the data folder", () => {
-  test("a second process is refused, a dead one's lock is taken over", async () => {
-    const folder = temporary();
-    const release = lockFolder(folder);
-    expect(() => lockFolder(folder)).toThrow(/is open in another Scutum \(process \d+/);
-    release();
-    writeFileSync(
-      join(folder, "scutum.lock"),
-      JSON.stringify({ pid: 2 ** 22 - 3, host: (await import("node:os")).hostname(), started: "1" }),
-    );
-    lockFolder(folder)();
-    writeFileSync(join(folder, "scutum.lock"), "{half");
-    lockFolder(folder)();
-  });
-
   test("a damaged and a newer database are refused with words", async () => {
     const folder = temporary();
     mkdirSync(join(folder, "pg"));

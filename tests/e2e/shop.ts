@@ -28,14 +28,18 @@ export class Shop {
 
   async start(): Promise<void> {
     this.address = `http://127.0.0.1:${this.port}`;
-    this.child = spawn(
-      process.execPath,
-      ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(this.port), "--keepAliveTimeout", "75000"],
-      {
-        env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: this.folder, NEXT_TELEMETRY_DISABLED: "1", ...this.env },
-        stdio: ["ignore", "ignore", "pipe"],
+    this.child = spawn(process.execPath, ["scripts/serve.mjs"], {
+      env: {
+        ...process.env,
+        NODE_ENV: "production",
+        SCUTUM_DATA: this.folder,
+        SCUTUM_HOST: "127.0.0.1",
+        PORT: String(this.port),
+        NEXT_TELEMETRY_DISABLED: "1",
+        ...this.env,
       },
-    );
+      stdio: ["ignore", "ignore", "pipe"],
+    });
     this.child.stderr!.setEncoding("utf8").on("data", (text: string) => {
       process.stderr.write(text);
       this.errors.push(...text.split("\n").filter((line) => line.includes("⨯")));
