@@ -1,11 +1,14 @@
-/** npm run backup -- FILE: the whole shop as one file. The shop must be stopped. */
+/** npm run backup -- FILE: the whole shop as one file, read back. The shop must be stopped; a running one makes its own. */
 
-import { dataFolder } from "@/server/db";
 import { backupFolder } from "@/server/backup";
+import { backupName } from "@/server/backup-files";
+import { dataFolder } from "@/server/db";
 
-const file = process.argv[2] ?? `scutum-${new Date().toISOString().slice(0, 10)}.backup`;
 try {
-  console.log(`Wrote ${await backupFolder(dataFolder(), file)} bytes to ${file}.`);
+  const { file, bytes, contents } = await backupFolder(dataFolder(), process.argv[2] ?? backupName());
+  console.log(
+    `Wrote ${file}, ${bytes} bytes, and read it back: ${contents.jobs} jobs, ${contents.lines} lines, ${contents.attachments} photos and recordings.`,
+  );
 } catch (error) {
   console.error((error as Error).message);
   process.exit(1);

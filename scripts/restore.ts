@@ -9,8 +9,10 @@ if (!file) {
   process.exit(2);
 }
 try {
-  const { kept } = await restoreFolder(dataFolder(), file);
-  console.log(`Restored ${file} into ${dataFolder()}.${kept ? ` What was there is in ${kept}.` : ""}`);
+  const { kept, contents } = await restoreFolder(dataFolder(), file);
+  console.log(
+    `Restored ${file} into ${dataFolder()}: ${contents.jobs} jobs, ${contents.lines} lines.${kept ? ` What was there is in ${kept}.` : ""}`,
+  );
 } catch (error) {
   console.error((error as Error).message);
   process.exit(1);

@@ -1,6 +1,8 @@
+import Link from "next/link";
 import { energyOf } from "@/core/job/job-view";
 import type { BoardJob } from "@/core/job/summary";
 import { board } from "@/server/board";
+import { backupState } from "@/server/daily-backup";
 import { db, type Sql } from "@/server/db";
 import { getSettings } from "@/server/settings";
 import { viewOf, wholeJob } from "@/server/shop";
@@ -11,13 +13,22 @@ import { Strip } from "./strip";
 
 export default async function BoardPage() {
   const sql = await db();
-  const [settings, { jobs, done }] = [await getSettings(sql), await board(sql)];
+  const [settings, { jobs, done }, backups] = [await getSettings(sql), await board(sql), await backupState(sql)];
   const cards: BoardCard[] = [];
   for (const job of jobs) cards.push({ ...job, charge: await chargeOf(sql, job) });
   return (
     <>
       <Strip settings={settings} />
       <main>
+        {backups?.failure && (
+          <p role="alert" className="mx-4 mt-3 rounded border-2 border-error px-3 py-2 text-sm">
+            ▲ The daily backup failed: {backups.failure} See{" "}
+            <Link className="underline" href="/settings">
+              Settings
+            </Link>
+            .
+          </p>
+        )}
         <BoardClient cards={cards} done={done} now={Date.now()} />
       </main>
     </>

@@ -1,9 +1,12 @@
 /** The one door to SQL: PGlite in a data folder, or a PostgreSQL server when DATABASE_URL is set. */
 
-import { existsSync, fsyncSync, mkdirSync, openSync, closeSync, readdirSync, readFileSync, statSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
 import { join, resolve } from "node:path";
-import { explain, UserError } from "./errors";
-import { lockFolder } from "./lock";
+import { UserError } from "./errors";
+import { backUpBeforeMigration } from "./backup";
+import { openFolder } from "./folder-database";
+import { openServer } from "./server-database";
+import type { ShopContents } from "./shop-contents";
 
 export interface Sql {
   /** Parameterised; a JSON parameter is passed as its text. */
@@ -16,6 +19,8 @@ export interface Database extends Sql {
   /** Several statements without parameters: migrations. */
   script(text: string): Promise<void>;
   close(): Promise<void>;
+  /** The files of an embedded database as one tar, and what they hold, both of one moment. Absent on a server, which has tools of its own. */
+  dump?(): Promise<{ tar: Uint8Array; contents: ShopContents }>;
 }
 
 export function dataFolder(): string {
@@ -44,7 +49,7 @@ export async function closeDb(): Promise<void> {
 export async function openDatabase(folder = dataFolder(), url = process.env.DATABASE_URL): Promise<Database> {
   const database = url ? await openServer(url) : await openFolder(folder);
   try {
-    await migrate(database);
+    await migrate(database, MIGRATIONS, () => backUpBeforeMigration(database, folder));
     return database;
   } catch (error) {
     await database.close();
@@ -52,111 +57,13 @@ export async function openDatabase(folder = dataFolder(), url = process.env.DATA
   }
 }
 
-async function openServer(url: string): Promise<Database> {
-  const { Pool } = await import("pg");
-  const pool = new Pool({ connectionString: url, max: 8 });
-  const on = (client: { query(text: string, params?: unknown[]): Promise<{ rows: unknown[] }> }): Sql => ({
-    async query<T>(text: string, params: unknown[] = []) {
-      return (await client.query(text, params)).rows as T[];
-    },
-  });
-  return {
-    ...on(pool),
-    async transaction(work) {
-      const client = await pool.connect();
-      try {
-        await client.query("begin");
-        const result = await work(on(client));
-        await client.query("commit");
-        return result;
-      } catch (error) {
-        await client.query("rollback").catch(() => undefined);
-        throw explain(error);
-      } finally {
-        client.release();
-      }
-    },
-    async script(text) {
-      await pool.query(text);
-    },
-    close: () => pool.end(),
-  };
-}
-
-async function openFolder(folder: string): Promise<Database> {
-  try {
-    mkdirSync(folder, { recursive: true });
-  } catch (error) {
-    throw new UserError(500, `The data folder ${folder} cannot be made: ${(error as Error).message}`);
-  }
-  const unlock = lockFolder(folder);
-  const cluster = join(folder, "pg");
-  try {
-    if (existsSync(cluster) && !existsSync(join(cluster, "PG_VERSION"))) {
-      throw new UserError(500, `The database in ${cluster} is damaged: PG_VERSION is missing. Restore the last backup (npm run restore).`);
-    }
-    const { PGlite } = await import("@electric-sql/pglite");
-    // Without -F the server keeps its own order of writes; the sync below makes them durable.
-    const startParams = PGlite.defaultStartParams.filter((p) => p !== "-F");
-    const pg = await PGlite.create(cluster, { startParams }).catch((error: unknown) => {
-      throw explain(error) instanceof UserError
-        ? explain(error)
-        : new UserError(
-            500,
-            `The database in ${cluster} cannot be opened and may be damaged (${(error as Error).message}). Restore the last backup (npm run restore).`,
-          );
-    });
-    const wal = join(cluster, "pg_wal");
-    return {
-      async query<T>(text: string, params: unknown[] = []) {
-        return (await pg.query<T>(text, params)).rows;
-      },
-      async transaction(work) {
-        try {
-          const result = await pg.transaction((tx) =>
-            work({ query: async <T>(text: string, params: unknown[] = []) => (await tx.query<T>(text, params)).rows }),
-          );
-          syncLog(wal);
-          return result;
-        } catch (error) {
-          throw explain(error);
-        }
-      },
-      async script(text) {
-        await pg.exec(text);
-        syncLog(wal);
-      },
-      async close() {
-        await pg.close();
-        unlock();
-      },
-    };
-  } catch (error) {
-    unlock();
-    throw error;
-  }
-}
-
-/** The embedded server's file layer has no fsync of its own, so the write-ahead log is flushed here after each commit. */
-function syncLog(wal: string): void {
-  const recent = Date.now() - 10_000;
-  for (const name of readdirSync(wal)) {
-    if (!/^[0-9A-F]{24}$/.test(name)) continue;
-    const path = join(wal, name);
-    if (statSync(path).mtimeMs < recent) continue;
-    const file = openSync(path, "r+");
-    try {
-      fsyncSync(file);
-    } finally {
-      closeSync(file);
-    }
-  }
-}
-
 const MIGRATIONS = join(/* turbopackIgnore: true */ process.cwd(), "src/server/migrations");
 
-/** Runs the numbered files that have not run, each in a transaction of its own. Refuses a newer database. */
-export async function migrate(database: Database, folder = MIGRATIONS): Promise<void> {
+/**
+ * Runs the numbered files that have not run, each in a transaction of its own. Refuses a newer database.
+ * @param before done first, where a database that is in use will be changed.
+ */
+export async function migrate(database: Database, folder = MIGRATIONS, before = async () => {}): Promise<void> {
   await database.script(
     "create table if not exists migrations (number integer primary key, name text not null, at timestamptz not null default now())",
   );
@@ -172,6 +79,7 @@ export async function migrate(database: Database, folder = MIGRATIONS): Promise<
       `This database was written by a newer Scutum (step ${ahead.at(-1)}; this program knows up to ${newest}). Update the program; nothing was changed.`,
     );
   }
+  if (done.length > 0 && done.length < files.length) await before();
   for (const file of files) {
     const number = Number(file.slice(0, 4));
     if (done.includes(number)) continue;

@@ -9,7 +9,12 @@ import { UserError } from "./errors";
 
 export async function getSettings(sql: Sql): Promise<Settings> {
   const [row] = await sql.query<{ value: Partial<Settings> }>("select value from settings where id = 1");
-  const settings = { ...DEFAULT_SETTINGS, ...row?.value, limits: { ...DEFAULT_SETTINGS.limits, ...row?.value.limits } };
+  const settings = {
+    ...DEFAULT_SETTINGS,
+    ...row?.value,
+    limits: { ...DEFAULT_SETTINGS.limits, ...row?.value.limits },
+    backups: { ...DEFAULT_SETTINGS.backups, ...row?.value.backups },
+  };
   // One process serves one shop: whatever it says from here on is in the shop's words.
   setLanguage(languageOf(settings));
   return settings;

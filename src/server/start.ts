@@ -1,5 +1,6 @@
 /** Opens the shop's database at the start of the server and closes it at its end. */
 
+import { keepBackups } from "./daily-backup";
 import { closeDb, db } from "./db";
 import { UserError } from "./errors";
 import { refreshSummaries } from "./summaries";
@@ -11,6 +12,7 @@ export async function startShop(): Promise<void> {
     if (made.jobs > 0) console.log(`scutum: the tapes of ${made.jobs} jobs were checked and their rows on the board made anew`);
     for (const l of made.unreadable)
       console.warn(`scutum: job ${l.jobId}, line ${l.seq} cannot be understood and counts for nothing: ${l.why}`);
+    keepBackups(database);
   } catch (error) {
     console.error(error instanceof UserError ? `scutum: ${error.message}` : error);
     process.exit(1);

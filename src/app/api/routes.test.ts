@@ -110,9 +110,13 @@ describe("bodies", () => {
     const answer = await told(jobs.POST(request("", json({ who: "J.M.", owner: "O", amp: "A", netlist: bad }))));
     expect(answer.status).toBe(422);
     expect(answer.details).toEqual(expect.arrayContaining([expect.objectContaining({ line: 2 }), expect.objectContaining({ line: 3 })]));
-    expect(await told(circuit.PUT(request("", json({ who: "J.M.", netlist: bad }), "PUT"), at({ id: String(job) })))).toMatchObject({ status: 422 });
+    expect(await told(circuit.PUT(request("", json({ who: "J.M.", netlist: bad }), "PUT"), at({ id: String(job) })))).toMatchObject({
+      status: 422,
+    });
     expect(await told(circuit.PUT(request("", json({ who: "J.M." }), "PUT"), at({ id: String(job) })))).toMatchObject({ status: 400 });
-    expect(await told(circuit.PUT(request("", json({ who: "J.M.", modelId: 777 }), "PUT"), at({ id: String(job) })))).toMatchObject({ status: 404 });
+    expect(await told(circuit.PUT(request("", json({ who: "J.M.", modelId: 777 }), "PUT"), at({ id: String(job) })))).toMatchObject({
+      status: 404,
+    });
   });
 });
 

@@ -1,9 +1,10 @@
 "use client";
-import { words } from "@/core/language/language";
+import { fixed, words } from "@/core/language/language";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import type { Settings } from "@/core/shop/settings";
+import type { BackupState } from "@/server/daily-backup";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { Unit } from "@/core/quantity/unit";
@@ -12,7 +13,10 @@ import { Field, Section } from "@/ui/forms/section";
 
 const plain = (value: number, unit: Unit) => formatQuantity(value, unit, 2).replace(/\s/g, "");
 
-export function SettingsForm({ settings }: { settings: Settings }) {
+/** Fields of the form whose name is not that of the setting. */
+const FIELD: Record<string, "backupFolder" | "backupKeep"> = { "backups.folder": "backupFolder", "backups.keep": "backupKeep" };
+
+export function SettingsForm({ settings, backups }: { settings: Settings; backups?: BackupState }) {
   const router = useRouter();
   const [says, setSays] = useState<{ text: string; bad: boolean }>();
   const { register, handleSubmit, setError, formState } = useForm({
@@ -30,13 +34,18 @@ export function SettingsForm({ settings }: { settings: Settings }) {
       earthBondOhms: plain(settings.limits.earthBondOhms, "Ω"),
       insulationOhms: plain(settings.limits.insulationOhms, "Ω"),
       leakageAmps: plain(settings.limits.leakageAmps, "A"),
+      backupFolder: settings.backups.folder,
+      backupKeep: String(settings.backups.keep),
     },
   });
   const errors = formState.errors;
   const store = handleSubmit(async (v) => {
     setSays(undefined);
     let sound = true;
-    const read = (field: "safeVolts" | "proofHours" | "mainsVolts" | "earthBondOhms" | "insulationOhms" | "leakageAmps", unit?: Unit) => {
+    const read = (
+      field: "safeVolts" | "proofHours" | "mainsVolts" | "earthBondOhms" | "insulationOhms" | "leakageAmps" | "backupKeep",
+      unit?: Unit,
+    ) => {
       const parsed = parseQuantity(v[field], { unit, decimal: settings.decimal });
       if (parsed.ok) return parsed.quantity.value;
       sound = false;
@@ -62,6 +71,7 @@ export function SettingsForm({ settings }: { settings: Settings }) {
         insulationOhms: read("insulationOhms", "Ω"),
         leakageAmps: read("leakageAmps", "A"),
       },
+      backups: { folder: v.backupFolder.trim(), keep: read("backupKeep") },
     };
     if (!sound) return;
     try {
@@ -78,7 +88,7 @@ export function SettingsForm({ settings }: { settings: Settings }) {
         return spoken(next) === spoken(settings) ? router.refresh() : window.location.reload();
       }
       for (const d of answer.details ?? []) {
-        const field = d.field?.replace("limits.", "") as keyof typeof v | undefined;
+        const field = FIELD[d.field ?? ""] ?? (d.field?.replace("limits.", "") as keyof typeof v | undefined);
         if (field && field in v) setError(field, { message: d.message });
       }
       setSays({ text: answer.error ?? "The server refused it.", bad: true });
@@ -148,6 +158,31 @@ export function SettingsForm({ settings }: { settings: Settings }) {
           </Field>
         </div>
       </Section>
+      {backups && (
+        <Section
+          title="Backups"
+          hint="Made once a day while the shop runs, and read back before they count. They help only if they are on another disk than the shop."
+        >
+          <div className="grid gap-3 sm:grid-cols-3">
+            <Field label="Folder (empty: backups, in the data folder)" className="sm:col-span-2" error={errors.backupFolder?.message}>
+              <input className="input w-full" placeholder={backups.place} {...register("backupFolder")} />
+            </Field>
+            <Field label="Kept (0: none are made)" error={errors.backupKeep?.message}>
+              <input className="input w-full text-right font-mono" {...register("backupKeep")} />
+            </Field>
+          </div>
+          <p className="mt-2 text-sm" suppressHydrationWarning>
+            {backups.last
+              ? `Last backup: ${new Date(backups.last.at).toLocaleString("en-GB")}, ${fixed(backups.last.bytes / 1e6, 1)} MB, ${backups.last.path}`
+              : `There is none in ${backups.place} yet.`}
+          </p>
+          {backups.failure && (
+            <p role="alert" className="mt-1 text-sm font-bold text-error">
+              ▲ The last try failed: {backups.failure}
+            </p>
+          )}
+        </Section>
+      )}
       <div className="flex items-center gap-3">
         <button className="btn btn-primary">Store the settings</button>
         {says && (

@@ -1,6 +1,6 @@
 /** What a shop sets for itself. Every limit is conservative until the shop says otherwise. */
 
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsNumber, Matches, Max, Min } from "class-validator";
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, Matches, Max, Min } from "class-validator";
 import { IsA, IsText } from "../checks/accepted";
 
 export class SafetyLimits {
@@ -10,6 +10,14 @@ export class SafetyLimits {
   @IsNumber() @Min(1e4) @Max(1e12) insulationOhms!: number;
   /** Leakage to earth, amperes at most. */
   @IsNumber() @Min(1e-6) @Max(0.01) leakageAmps!: number;
+}
+
+/** Backups that a running shop makes by itself, once a day. */
+export class Backups {
+  /** Where; nothing for the folder "backups" of the data folder. */
+  @IsText(500, { empty: true }) folder!: string;
+  /** How many are kept; none are made when it is 0. */
+  @IsInt() @Min(0) @Max(365) keep!: number;
 }
 
 export class Settings {
@@ -29,4 +37,5 @@ export class Settings {
   @IsIn(["mains", "line"]) mainsWord!: "mains" | "line";
   @IsText(5, { empty: true }) currency!: string;
   @IsA(() => SafetyLimits) limits!: SafetyLimits;
+  @IsA(() => Backups) backups!: Backups;
 }

@@ -17,6 +17,7 @@ export const DEFAULT_SETTINGS: Settings = {
   mainsWord: "mains",
   currency: "¤",
   limits: { earthBondOhms: 0.1, insulationOhms: 2e6, leakageAmps: 0.5e-3 },
+  backups: { folder: "", keep: 14 },
 };
 
 /** The words and the decimal sign of a shop. */

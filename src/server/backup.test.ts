@@ -1,0 +1,129 @@
+/** Backups: read back before they count, kept in number, made before a migration, never restored onto a running shop. */
+
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { backupFolder, readBackup, readBackupApart, restoreFolder, writeBackup } from "./backup";
+import { backupsIn } from "./backup-files";
+import { backUpWhenDue, backupState } from "./daily-backup";
+import { openDatabase, type Database } from "./db";
+import { saveSettings, getSettings } from "./settings";
+import { append, openJob } from "./tape";
+import { readTape } from "./tape-read";
+import { storePhoto } from "./attachments";
+
+const folder = mkdtempSync(join(tmpdir(), "scutum-backup-"));
+const data = join(folder, "data");
+let shop: Database;
+let job: number;
+const note = (text: string) => ({ type: "note" as const, payload: { text }, who: "J.M." });
+
+beforeAll(async () => {
+  process.env.SCUTUM_DATA = data;
+  shop = await openDatabase(data, undefined);
+  job = (await shop.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", who: "J.M." }))).id;
+  await append(shop, job, [{ type: "job-opened", payload: { owner: "Osric Venn", amp: "Wren 5" }, who: "J.M." }, note("hums")]);
+  await shop.transaction((sql) => storePhoto(sql, readFileSync("tests/e2e/front.png")));
+});
+afterAll(async () => {
+  await shop.close();
+  delete process.env.SCUTUM_DATA;
+  rmSync(folder, { recursive: true, force: true });
+});
+
+test("a running shop is backed up and read back; lines logged meanwhile are in the shop and not in the file", async () => {
+  const file = join(folder, "one.backup");
+  const logging = append(shop, job, [note("logged beside it")]);
+  const { contents } = await writeBackup(shop, file);
+  await logging;
+  expect(contents).toMatchObject({ jobs: 1, attachments: 1 });
+  expect([2, 3]).toContain(contents.lines);
+  expect(await readBackup(file)).toEqual(contents);
+  await append(shop, job, [note("later")]);
+  const elsewhere = join(folder, "elsewhere");
+  const restored = await restoreFolder(elsewhere, file);
+  expect(restored).toEqual({ kept: undefined, contents });
+  const copy = await openDatabase(elsewhere, undefined);
+  expect(await readTape(copy, job)).toEqual((await readTape(shop, job)).slice(0, contents.lines));
+  await copy.close();
+});
+
+test("a file that does not read back as what was written is no backup, and leaves nothing behind", async () => {
+  const file = join(folder, "two.backup");
+  await expect(writeBackup(shop, file, async (part) => ({ ...(await readBackup(part)), lines: 1 }))).rejects.toThrow(/does not read back/);
+  expect([existsSync(file), existsSync(`${file}.part`)]).toEqual([false, false]);
+});
+
+test("a cut or altered file is refused and nothing is changed; so is a restore onto a running shop", async () => {
+  const good = readFileSync(join(folder, "one.backup"));
+  const cut = join(folder, "cut.backup");
+  writeFileSync(cut, good.subarray(0, good.length / 2));
+  await expect(restoreFolder(data, cut)).rejects.toThrow(/cut.backup is damaged: unexpected end of file/);
+  await expect(readBackupApart(cut)).rejects.toThrow(/damaged/);
+  writeFileSync(cut, "PK");
+  await expect(restoreFolder(data, cut)).rejects.toThrow(/not a compressed file/);
+  await expect(restoreFolder(data, join(folder, "one.backup"))).rejects.toThrow(/open in another Scutum/);
+  await expect(backupFolder(data, join(folder, "three.backup"))).rejects.toThrow(/open in another Scutum/);
+  expect((await readTape(shop, job)).length).toBeGreaterThan(2);
+});
+
+test("one a day, as many as are kept, in the place of the settings; a failure is told until one succeeds", async () => {
+  const settings = await getSettings(shop);
+  const place = join(folder, "disk");
+  await saveSettings(shop, { ...settings, backups: { folder: place, keep: 2 } });
+  const on = (day: number) => backUpWhenDue(shop, new Date(Date.UTC(2026, 2, day, 18)), readBackup);
+  expect(await on(1)).toBe(join(place, "scutum-2026-03-01T18-00-00Z.backup"));
+  expect(await on(1)).toBeUndefined();
+  await on(2);
+  await on(3);
+  expect(backupsIn(place).map((b) => b.at)).toEqual(["2026-03-03T18:00:00Z", "2026-03-02T18:00:00Z"]);
+  // The clock was set back: the newest one is of a day that has not come.
+  expect(await on(2)).toBe(join(place, "scutum-2026-03-02T18-00-00Z.backup"));
+
+  const blocked = join(folder, "blocked");
+  writeFileSync(blocked, "a file where a folder is wanted");
+  await saveSettings(shop, { ...settings, backups: { folder: join(blocked, "in"), keep: 2 } });
+  expect(await on(9)).toBeUndefined();
+  expect((await backupState(shop))?.failure).toMatch(/ENOTDIR/);
+  await saveSettings(shop, { ...settings, backups: { folder: place, keep: 2 } });
+  await on(9);
+  expect(await backupState(shop)).toMatchObject({ failure: undefined, last: { at: "2026-03-09T18:00:00Z" } });
+  await saveSettings(shop, { ...settings, backups: { folder: place, keep: 0 } });
+  expect(await on(20)).toBeUndefined();
+});
+
+test("before a migration the shop is backed up; without a backup nothing is changed", async () => {
+  const old = join(folder, "old");
+  const made = await openDatabase(old, undefined);
+  await made.query("drop table unreadable_lines");
+  await made.query("delete from migrations where number = 4");
+  await made.close();
+  writeFileSync(join(old, "backups"), "a file where a folder is wanted");
+  await expect(openDatabase(old, undefined)).rejects.toThrow(/the backup before it failed.*Nothing was changed/);
+  rmSync(join(old, "backups"));
+  const opened = await openDatabase(old, undefined);
+  expect(backupsIn(join(old, "backups"))).toHaveLength(1);
+  expect(await opened.query("select number from migrations where number = 4")).toHaveLength(1);
+  await opened.close();
+});
+
+test("what was killed in the middle of a first start or a restore is found and told, never taken for an empty shop", async () => {
+  const fresh = join(folder, "fresh");
+  mkdirSync(join(fresh, "pg", "base"), { recursive: true });
+  writeFileSync(join(fresh, "pg.making"), "");
+  await (await openDatabase(fresh, undefined)).close();
+  expect(readdirSync(fresh).sort()).toEqual(["pg", "scutum.lock"]);
+  renameSync(join(fresh, "pg"), join(fresh, "pg.before-2026-03-01"));
+  await expect(openDatabase(fresh, undefined)).rejects.toThrow(/A restore into .* was broken off.*rename pg.before-2026-03-01 to pg/);
+  expect(existsSync(join(fresh, "pg"))).toBe(false);
+});
+
+test("a damaged database is told with the last backup", async () => {
+  const broken = join(folder, "broken");
+  await (await openDatabase(broken, undefined)).close();
+  rmSync(join(broken, "pg", "PG_VERSION"));
+  await expect(openDatabase(broken, undefined)).rejects.toThrow(/is damaged: PG_VERSION is missing. There is no backup in/);
+  mkdirSync(join(broken, "backups"));
+  writeFileSync(join(broken, "backups", "scutum-2026-03-01T18-00-00Z.backup"), "");
+  await expect(openDatabase(broken, undefined)).rejects.toThrow(/npm run restore -- .*scutum-2026-03-01T18-00-00Z.backup/);
+});

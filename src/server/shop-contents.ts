@@ -1,0 +1,23 @@
+/** What a database holds, in a few figures: a backup is held against what it was made of. */
+
+import type { Sql } from "./db";
+
+export interface ShopContents {
+  jobs: number;
+  /** Lines of all tapes. */
+  lines: number;
+  /** Photos and recordings, and their bytes. */
+  attachments: number;
+  bytes: number;
+  /** Of every line's id and payload, in order. */
+  fingerprint: string;
+}
+
+export async function shopContents(sql: Sql): Promise<ShopContents> {
+  const [row] = await sql.query<ShopContents>(
+    `select (select count(*)::int from jobs) as jobs, (select count(*)::int from events) as lines,
+       (select count(*)::int from attachments) as attachments, (select coalesce(sum(length(bytes)), 0)::float8 from attachments) as bytes,
+       (select md5(coalesce(string_agg(id::text || md5(payload::text), '' order by job_id, seq), '')) from events) as fingerprint`,
+  );
+  return row!;
+}
