@@ -38,14 +38,14 @@ for (let part = 0; part < 10; part++) {
     `${outcome.cases} requests: ${outcome.accepted} taken, ${outcome.refused} refused, ${outcome.failures.length} failed; ${memory().toFixed(0)} MB`,
   );
 }
-console.log(`slowest answer ${client.slowest.ms.toFixed(0)} ms: ${client.slowest.what}`);
+console.log(`slowest answer ${client.slowest.ms.toFixed(0)} ms: ${client.slowest.what}; ${client.slow} over 2 s`);
 client.slowest = { ms: 0, what: "" };
 const outcome = await attackWithLines(client, lines, seed);
 failures = [...failures, ...outcome.failures];
 console.log(
   `${outcome.cases} lines: ${outcome.accepted} taken, ${outcome.refused} refused, ${outcome.failures.length} failed; ${memory().toFixed(0)} MB`,
 );
-console.log(`slowest answer ${client.slowest.ms.toFixed(0)} ms: ${client.slowest.what}`);
+console.log(`slowest answer ${client.slowest.ms.toFixed(0)} ms: ${client.slowest.what}; ${client.slow} over 2 s`);
 for (const f of failures.slice(0, 40)) console.log(`- ${f}`);
 console.log(
   `${failures.length} failures; memory ${megabytes.map((m) => m.toFixed(0)).join(", ")} MB; the server ${server.child.exitCode === null ? "runs" : "HAS ENDED"}`,

@@ -56,7 +56,7 @@ function* filesUnder(folder) {
 /** A hash of everything that the build is made of. */
 function sourceHash() {
   const hash = createHash("sha256");
-  for (const file of ["package-lock.json", "next.config.ts", "tsconfig.json", "postcss.config.mjs", ...filesUnder("src")]) {
+  for (const file of ["package-lock.json", "next.config.mjs", "tsconfig.json", "postcss.config.mjs", ...filesUnder("src")]) {
     if (existsSync(file) && statSync(file).isFile()) hash.update(file).update(readFileSync(file));
   }
   return hash.digest("hex").slice(0, 16);

@@ -10,12 +10,15 @@ export interface Answer {
 
 /** No answer of a sound server takes this long; the attack is broken off. */
 const GIVE_UP_MS = 60_000;
+const SLOW_MS = 2000;
 
 export class Client {
   private readonly agent = new Agent({ keepAlive: true, maxSockets: 8 });
   private readonly url: URL;
   /** The longest answer so far, and what was asked. */
   slowest = { ms: 0, what: "" };
+  /** How many took longer than anybody should wait. */
+  slow = 0;
 
   constructor(address: string) {
     this.url = new URL(address);
@@ -33,6 +36,7 @@ export class Client {
         if (answer.headers["content-type"]?.startsWith("text/event-stream")) answer.once("data", () => answer.destroy());
         answer.on("close", () => {
           const ms = performance.now() - begun;
+          if (ms > SLOW_MS) this.slow++;
           if (ms > this.slowest.ms) this.slowest = { ms, what: `${method} ${path.slice(0, 80)}` };
           resolve({ status: answer.statusCode!, text: Buffer.concat(parts).toString("utf8"), ms });
         });

@@ -25,7 +25,8 @@ export interface JobView {
   source?: ExpectationSource;
   /** What was to be expected by the circuit as it was when a line was logged: before an experiment a reading is judged without it. */
   sourceAt(line: number): ExpectationSource | undefined;
-  rows: WalkRow[];
+  /** Worked out when it is first asked for. */
+  readonly rows: WalkRow[];
 }
 
 /** What the solver has found so far for a circuit file, by conditions. */
@@ -70,8 +71,9 @@ export function viewJob(
   };
   if (circuit) {
     const wall = state.mainsVolts ?? wallVolts(circuit, settings.mainsVolts);
-    const rails = unloadedRails(circuit, wall);
+    let rails: ReturnType<typeof unloadedRails> | undefined;
     energyContext.unloadedVolts = (reservoir) => {
+      rails ??= unloadedRails(circuit, wall);
       const rail = rails.find((r) => r.capacitor === reservoir.name)?.volts;
       const expected = energyContext.expectedVolts(reservoir);
       return rail !== undefined && (expected ?? 0) < 0 ? -rail : rail;
@@ -79,6 +81,8 @@ export function viewJob(
   }
   const conditions = conditionsNow(state, now);
   if (conditions.mains === undefined) conditions.mains = settings.mainsVolts;
+  // Many views are made for one figure of theirs: the board asks for energy alone.
+  let rows: WalkRow[] | undefined;
   return {
     state,
     inUse,
@@ -87,7 +91,9 @@ export function viewJob(
     sourceAt: (line) => (model === undefined ? undefined : sourceOf(circuitInUse(state, model, line))),
     energyContext,
     reservoirs: jobReservoirs(state.effective, fromCircuit),
-    rows: circuit && source ? walkRows(circuit, state, source, conditions) : [],
+    get rows() {
+      return (rows ??= circuit && source ? walkRows(circuit, state, source, conditions) : []);
+    },
   };
 }
 

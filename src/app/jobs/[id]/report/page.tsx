@@ -2,7 +2,8 @@ import Link from "next/link";
 import { notFound } from "next/navigation";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
-import { reportBlocksOf, wholeJob } from "@/server/shop";
+import { blocksApart } from "@/server/paper/paper";
+import { wholeJob } from "@/server/shop";
 import { PrintButton } from "@/ui/forms/print-button";
 import { ReportPaper } from "@/ui/paper/report-paper";
 
@@ -34,7 +35,7 @@ export default async function ReportPage({ params }: Props) {
           PDF, Letter
         </a>
       </nav>
-      <ReportPaper blocks={reportBlocksOf(job)} />
+      <ReportPaper blocks={await blocksApart(job)} />
     </div>
   );
 }

@@ -1,6 +1,5 @@
-import type { NextConfig } from "next";
-
-const config: NextConfig = {
+/** @type {import("next").NextConfig} */
+const config = {
   reactStrictMode: true,
   poweredByHeader: false,
   // These read their own files at run time, so the bundler must leave them alone.

@@ -1,0 +1,13 @@
+/** What is asked of the process that makes reports, and what comes back. */
+
+import type { Block } from "@/core/job/report-blocks";
+import type { Language } from "@/core/language/language";
+import type { WholeJob } from "../shop";
+import type { PaperSize } from "./sheet";
+
+export type PaperTask =
+  | { what: "blocks"; job: WholeJob }
+  /** Photos by hash, ready to print. */
+  | { what: "pdf"; language: Language; blocks: Block[]; size: PaperSize; photos: [string, Uint8Array][] };
+
+export type PaperAnswer = { id: number; result: unknown } | { id: number; error: string };
