@@ -3,6 +3,8 @@
 import { spawn, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { get as plainGet } from "node:http";
+import { get as secureGet } from "node:https";
 import { createServer } from "node:net";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -113,6 +115,19 @@ export function freePort(wanted) {
   });
 }
 
+/** Whether a server answers there. Whose certificate it shows is not asked: it is this machine's own. */
+function answers(address) {
+  return new Promise((resolve) => {
+    const get = address.startsWith("https:") ? secureGet : plainGet;
+    const asked = get(`${address}/api/v1/settings`, { rejectUnauthorized: false }, (answer) => {
+      answer.resume();
+      resolve(answer.statusCode === 200 || answer.statusCode === 401);
+    });
+    asked.on("error", () => resolve(false));
+    asked.setTimeout(5000, () => asked.destroy());
+  });
+}
+
 /** Starts the built application on a data folder. Resolves when it answers. */
 export async function startServer({ data, port, quiet = false, host = process.env.SCUTUM_HOST ?? "127.0.0.1" }) {
   const child = spawn(process.execPath, ["scripts/serve.mjs"], {
@@ -121,13 +136,11 @@ export async function startServer({ data, port, quiet = false, host = process.en
     env: { ...process.env, NODE_ENV: "production", SCUTUM_DATA: data, SCUTUM_HOST: host, PORT: String(port) },
   });
   const ended = new Promise((resolve) => child.once("exit", (code) => resolve(code ?? 1)));
-  const address = `http://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`;
+  const secure = !["127.0.0.1", "localhost", "::1"].includes(host) && process.env.SCUTUM_PLAIN_HTTP === undefined;
+  const address = `${secure ? "https" : "http"}://${host === "0.0.0.0" ? "127.0.0.1" : host}:${port}`;
   const deadline = Date.now() + 60_000;
   for (;;) {
-    const answered = await fetch(`${address}/api/v1/settings`).then(
-      (r) => r.ok,
-      () => false,
-    );
+    const answered = await answers(address);
     if (answered) return { child, address, ended };
     const gone = await Promise.race([ended, new Promise((r) => setTimeout(() => r(undefined), 60))]);
     if (gone !== undefined) return { child, address, ended, failed: gone };

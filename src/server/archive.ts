@@ -73,7 +73,7 @@ export async function importJob(database: Database, bytes: Uint8Array): Promise<
       : [{ n: 0 }];
     if (ids!.n > 0) throw new UserError(409, `${ids!.n} lines of this tape are on another job of this shop. Nothing was changed.`);
     for (const a of archive.attachments)
-      await (a.type === "audio/wav" ? storeRecording(sql, files[a.file]!) : storePhoto(sql, files[a.file]!));
+      await (a.type === "audio/wav" ? storeRecording(sql, files[a.file]!) : storePhoto(sql, files[a.file]!, "it came"));
     const model = archive.netlist === null ? undefined : await addModel(sql, archive.netlist, archive.model ?? {});
     const [taken] = await sql.query<{ id: number }>("select id from jobs where id = $1", [job.number]);
     const head = await openJob(sql, {

@@ -8,6 +8,7 @@ import type { StoredReference } from "@/core/tape/references";
 import { HEAD_BYTES, readWavHead } from "@/core/sound/wav";
 import type { Sql } from "./db";
 import { UserError } from "./errors";
+import { withoutPlace } from "./photo-place";
 
 /** Largest photo that is taken; a phone's camera gives 3 to 12 MB. */
 export const MOST_PHOTO_BYTES = 20 * 1024 * 1024;
@@ -19,14 +20,23 @@ export interface Attachment {
   bytes: Uint8Array;
 }
 
-/** Checks that the bytes are a picture and stores them; the same picture is stored once. */
-export async function storePhoto(sql: Sql, bytes: Uint8Array): Promise<{ hash: string; type: string }> {
+/**
+ * Checks that the bytes are a picture and stores it without the place where it was taken; the same picture is stored once.
+ * @param as "it came" for one of an archive, which is known by the hash that it has.
+ */
+export async function storePhoto(
+  sql: Sql,
+  sent: Uint8Array,
+  as: "cleaned" | "it came" = "cleaned",
+): Promise<{ hash: string; type: string }> {
+  let bytes = sent;
   if (bytes.length === 0) throw new UserError(422, "The photo is empty: a JPEG, PNG or WebP picture is wanted.");
   if (bytes.length > MOST_PHOTO_BYTES) throw new UserError(413, tooLarge(bytes.length));
   let format: string | undefined;
+  let orientation: number | undefined;
   try {
     const picture = sharp(bytes, { failOn: "error", limitInputPixels: 200_000_000 });
-    format = (await picture.metadata()).format;
+    ({ format, orientation } = await picture.metadata());
     // Metadata alone is read from the head: decoding shows that the rest of the file is there.
     await picture.resize(16, 16, { fit: "fill" }).raw().toBuffer();
   } catch {
@@ -37,6 +47,7 @@ export async function storePhoto(sql: Sql, bytes: Uint8Array): Promise<{ hash: s
   }
   const type = format && KINDS[format];
   if (!type) throw new UserError(422, `The picture is of the kind ${format}; JPEG, PNG and WebP are accepted.`);
+  if (as === "cleaned") bytes = withoutPlace(bytes, format!, orientation);
   const hash = createHash("sha256").update(bytes).digest("hex");
   await sql.query("insert into attachments (hash, type, bytes) values ($1, $2, $3) on conflict (hash) do nothing", [hash, type, bytes]);
   return { hash, type };

@@ -1,9 +1,10 @@
 /** The JSON bodies that routes take, each with its class: what a class does not know is refused. */
 
 import "reflect-metadata";
-import { ArrayMaxSize, IsArray, IsDefined, IsInt, Max, Min } from "class-validator";
+import { ArrayMaxSize, IsArray, IsBoolean, IsDefined, IsIn, IsInt, Matches, Max, Min } from "class-validator";
 import { IsText, Optional } from "@/core/checks/accepted";
 import { classErrors } from "@/core/checks/class-errors";
+import { ROLES, type Role } from "@/core/shop/people";
 import { UserError } from "@/server/errors";
 import { MOST_AT_ONCE, type IncomingEvent } from "@/server/incoming";
 import { readJson } from "./respond";
@@ -49,6 +50,43 @@ export interface SentReading extends Record<string, unknown> {
 export class ReadingsBody {
   @Optional() @IsText(12) who?: string;
   @IsArray() @ArrayMaxSize(MOST_AT_ONCE) readings!: SentReading[];
+}
+
+const INITIALS = /^[\p{L}.\- ]{1,12}$/u;
+const INITIALS_WANTED = { message: "initials of 1 to 12 letters are wanted" };
+/** Short enough for argon2 to be quick with, long enough for any sentence. */
+const MOST_PASSPHRASE = 200;
+const LEAST_PASSPHRASE = 10;
+
+export class SessionBody {
+  @Matches(INITIALS, INITIALS_WANTED) initials!: string;
+  @IsText(MOST_PASSPHRASE) passphrase!: string;
+}
+
+export class FirstOwnerBody {
+  /** As the terminal shows it. */
+  @IsText(100) code!: string;
+  @Matches(INITIALS, INITIALS_WANTED) initials!: string;
+  @IsText(200) name!: string;
+  @IsText(MOST_PASSPHRASE, { least: LEAST_PASSPHRASE }) passphrase!: string;
+}
+
+export class PersonBody {
+  @Matches(INITIALS, INITIALS_WANTED) initials!: string;
+  @IsText(200) name!: string;
+  @IsIn(ROLES) role!: Role;
+  @IsText(MOST_PASSPHRASE, { least: LEAST_PASSPHRASE }) passphrase!: string;
+}
+
+export class PersonChangeBody {
+  @Optional() @IsText(200) name?: string;
+  @Optional() @IsIn(ROLES) role?: Role;
+  @Optional() @IsBoolean() active?: boolean;
+  @Optional() @IsText(MOST_PASSPHRASE, { least: LEAST_PASSPHRASE }) passphrase?: string;
+}
+
+export class TokenBody {
+  @IsText(60) bench!: string;
 }
 
 /** Reads a JSON body and checks it whole. @throws UserError 400 or 422 with one sentence a field. */

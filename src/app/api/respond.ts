@@ -4,6 +4,7 @@ import { NextResponse } from "next/server";
 import { refusalOf } from "@/app/same-site";
 import { getAttachment } from "@/server/attachments";
 import { db } from "@/server/db";
+import { refuseStranger } from "@/server/door/door";
 import { explain, UserError } from "@/server/errors";
 import { parseJson } from "@/server/json";
 
@@ -22,10 +23,11 @@ export async function respond(work: () => Promise<Response>): Promise<Response> 
   }
 }
 
-/** For the routes that the proxy leaves out. @throws UserError 403 or 421. */
-export function sameSiteOnly(request: Request): void {
+/** For the routes that the proxy leaves out: no foreign site, nobody who is not signed in. @throws UserError 401, 403 or 421. */
+export async function atTheDoor(request: Request): Promise<void> {
   const refused = refusalOf(request);
   if (refused) throw new UserError(refused.status, refused.error);
+  await refuseStranger(request);
 }
 
 /** Reads a body up to `most` bytes. @throws UserError 413 with `tooLarge(bytes)` once it is longer. */
@@ -77,15 +79,22 @@ export function jobNumber(text: string): number {
   return Number(text);
 }
 
-/** A stored photo or recording as it was sent; its hash is its name, so that it may be kept for ever. */
+/** A stored photo or recording for somebody of the shop. */
 export async function attachmentResponse(request: Request, hash: string): Promise<Response> {
-  sameSiteOnly(request);
+  await atTheDoor(request);
+  return attachmentAnswer(hash);
+}
+
+/** A stored photo or recording with its checked type; its hash is its name, so that it may be kept for ever. */
+export async function attachmentAnswer(hash: string): Promise<Response> {
   const { type, bytes } = await getAttachment(await db(), hash);
   return new Response(Buffer.from(bytes), {
     headers: {
       "content-type": type,
       "cache-control": "private, max-age=31536000, immutable",
-      "content-security-policy": "default-src 'none'",
+      "content-security-policy": "default-src 'none'; sandbox",
+      "x-content-type-options": "nosniff",
+      "cross-origin-resource-policy": "same-origin",
     },
   });
 }

@@ -7,10 +7,11 @@ import { useTypedForm } from "../forms/typed-form";
 import { useJob } from "./job-context";
 
 export function GatePass({ station }: { station: StationId }) {
-  const { say } = useJob();
+  const { say, role } = useJob();
   const { field, onSubmit, typed } = useTypedForm({ reason: "" }, ({ reason }) => {
     if (reason.trim().length >= 3) say({ type: "gate-passed", payload: { station, reason: reason.trim(), understood: true } });
   });
+  if (role === "apprentice") return <p className="flex-1 text-sm">Only a technician may go on without it.</p>;
   return (
     <form className="flex flex-1 items-end gap-2" onSubmit={onSubmit}>
       <Field label="Or go on without it: reason, kept on the tape" className="flex-1">

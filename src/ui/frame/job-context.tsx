@@ -12,6 +12,7 @@ import { stationMarks, type StationMark } from "@/core/job/station-marks";
 import type { SoundsPort } from "@/core/ports/sounds-port";
 import type { SolverPort } from "@/core/ports/solver-port";
 import { unwatched, type EnergyState } from "@/core/safety/energy";
+import type { Role } from "@/core/shop/people";
 import type { Settings } from "@/core/shop/settings";
 import type { ShopHistory } from "@/core/suspects/history";
 import type { Conditions } from "@/core/tape/events/measuring-events";
@@ -38,6 +39,8 @@ export interface JobServices {
   sounds?: SoundsPort;
   /** What the shop replaced in other amps of this model. */
   shopHistory?: ShopHistory;
+  /** Of who is signed in; undefined where nobody has to. */
+  role?: Role;
 }
 
 export interface JobValue extends JobServices {

@@ -6,7 +6,8 @@ import { SpectrumChart } from "../charts/spectrum-chart";
 import { Staircase } from "../charts/staircase";
 import { VerdictMark } from "../frame/verdict-mark";
 
-export function ReportPaper({ blocks }: { blocks: Block[] }) {
+/** @param photosAt where the photos are fetched, each by its hash. */
+export function ReportPaper({ blocks, photosAt = "/api/v1/photos" }: { blocks: Block[]; photosAt?: string }) {
   return (
     <article className="report mx-auto max-w-4xl px-8 py-8">
       {sections(blocks).map(([heading, ...rest], i) =>
@@ -14,11 +15,11 @@ export function ReportPaper({ blocks }: { blocks: Block[] }) {
           <section key={i} className="mt-5" aria-label={heading!.text}>
             <h2 className="mb-1 border-b border-base-300 text-base font-bold">{heading!.text}</h2>
             {rest.map((block, k) => (
-              <Painted key={k} block={block} />
+              <Painted key={k} block={block} photosAt={photosAt} />
             ))}
           </section>
         ) : (
-          <Painted key={i} block={heading!} />
+          <Painted key={i} block={heading!} photosAt={photosAt} />
         ),
       )}
     </article>
@@ -37,7 +38,7 @@ function sections(blocks: Block[]): Block[][] {
 
 const LOOK = { quote: "text-lg", small: "soft mt-2 text-sm", strong: "mt-1 font-bold" } as const;
 
-function Painted({ block: b }: { block: Block }): ReactNode {
+function Painted({ block: b, photosAt }: { block: Block; photosAt: string }): ReactNode {
   switch (b.block) {
     case "title":
       return (
@@ -85,7 +86,7 @@ function Painted({ block: b }: { block: Block }): ReactNode {
         <div className="grid grid-cols-2 gap-4">
           {b.photos.map((p) => (
             <figure key={p.hash} className="break-inside-avoid">
-              <img src={`/api/v1/photos/${p.hash}`} alt={p.caption} className="w-full border border-base-300" />
+              <img src={`${photosAt}/${p.hash}`} alt={p.caption} className="w-full border border-base-300" />
               <figcaption className="soft text-sm">{p.caption}</figcaption>
             </figure>
           ))}

@@ -1,5 +1,5 @@
 import { NextResponse } from "next/server";
-import { readBytes, respond, sameSiteOnly } from "@/app/api/respond";
+import { readBytes, respond, atTheDoor } from "@/app/api/respond";
 import { importJob } from "@/server/archive";
 import { db } from "@/server/db";
 
@@ -8,7 +8,7 @@ const MOST = 300 * 1024 * 1024;
 /** Reads a job archive sent as the body. */
 export function POST(request: Request) {
   return respond(async () => {
-    sameSiteOnly(request);
+    await atTheDoor(request);
     const bytes = await readBytes(
       request,
       MOST,

@@ -2,6 +2,7 @@ import { NextResponse } from "next/server";
 import { NewJobBody, readBody } from "@/app/api/bodies";
 import { respond } from "@/app/api/respond";
 import { db } from "@/server/db";
+import { signerOf } from "@/server/door/door";
 import { UserError } from "@/server/errors";
 import { addModel, getModel } from "@/server/models";
 import { checkIncoming, type IncomingEvent } from "@/server/incoming";
@@ -11,6 +12,7 @@ import { appendIn, openJob } from "@/server/tape";
 export function POST(request: Request) {
   return respond(async () => {
     const body = await readBody(request, NewJobBody);
+    const who = (await signerOf(request, body.who)).initials;
     const text = (value?: string) => value?.trim() ?? "";
     const missing = [
       !text(body.owner) && { field: "owner", message: "The owner's name is wanted." },
@@ -21,7 +23,7 @@ export function POST(request: Request) {
       {
         type: "job-opened",
         payload: { owner: text(body.owner), amp: text(body.amp), ...(text(body.contact) ? { contact: text(body.contact) } : {}) },
-        who: body.who,
+        who,
       },
     ];
     if (text(body.serial) || text(body.maker)) {
@@ -32,10 +34,10 @@ export function POST(request: Request) {
           ...(text(body.maker) ? { maker: text(body.maker) } : {}),
           ...(text(body.serial) ? { serial: text(body.serial) } : {}),
         },
-        who: body.who,
+        who,
       });
     }
-    if (text(body.complaint)) opening.push({ type: "complaint", payload: { words: text(body.complaint), when: [] }, who: body.who });
+    if (text(body.complaint)) opening.push({ type: "complaint", payload: { words: text(body.complaint), when: [] }, who });
     checkIncoming(opening);
     const id = await (
       await db()
@@ -51,7 +53,7 @@ export function POST(request: Request) {
         amp: text(body.amp),
         serial: text(body.serial),
         modelId: model?.id,
-        who: body.who,
+        who,
       });
       await appendIn(sql, head.id, opening);
       return head.id;

@@ -1,6 +1,7 @@
 import { NextResponse } from "next/server";
 import { readJson, respond } from "@/app/api/respond";
 import { db } from "@/server/db";
+import { ownerOnly } from "@/server/door/door";
 import { getSettings, saveSettings } from "@/server/settings";
 
 export function GET() {
@@ -9,6 +10,7 @@ export function GET() {
 
 export function PUT(request: Request) {
   return respond(async () => {
+    await ownerOnly(request);
     const settings = await readJson(request);
     return NextResponse.json(await (await db()).transaction((sql) => saveSettings(sql, settings)));
   });

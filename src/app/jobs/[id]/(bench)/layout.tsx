@@ -1,10 +1,10 @@
-import { cookies } from "next/headers";
 import { notFound } from "next/navigation";
 import type { ReactNode } from "react";
 import { JobClient } from "../job-client";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
 import { shopHistory } from "@/server/history";
+import { personHere, technician } from "../../../strip";
 import { wholeJob } from "@/server/shop";
 
 export default async function JobLayout({ children, params }: { children: ReactNode; params: Promise<{ id: string }> }) {
@@ -14,8 +14,6 @@ export default async function JobLayout({ children, params }: { children: ReactN
     if (error instanceof UserError && error.status === 404) notFound();
     throw error;
   });
-  const chosen = (await cookies()).get("scutum-who")?.value;
-  const who = chosen && job.settings.technicians.includes(chosen) ? chosen : job.settings.technicians[0]!;
   return (
     <JobClient
       jobId={job.head.id}
@@ -26,7 +24,8 @@ export default async function JobLayout({ children, params }: { children: ReactN
       shopHistory={job.model && (await shopHistory(await db(), job.head.id, job.model))}
       settings={job.settings}
       serverNow={new Date().toISOString()}
-      who={who}
+      who={await technician(job.settings)}
+      role={(await personHere())?.role}
     >
       {children}
     </JobClient>

@@ -1,11 +1,13 @@
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { db } from "@/server/db";
+import { doorShut } from "@/server/door/secret";
 import { UserError } from "@/server/errors";
 import { blocksApart } from "@/server/paper/paper";
 import { wholeJob } from "@/server/shop";
 import { PrintButton } from "@/ui/forms/print-button";
 import { ReportPaper } from "@/ui/paper/report-paper";
+import { OwnerLink } from "./owner-link";
 
 type Props = { params: Promise<{ id: string }> };
 
@@ -34,6 +36,7 @@ export default async function ReportPage({ params }: Props) {
         <a className="btn" href={`/api/v1/jobs/${id}/report?paper=letter`}>
           PDF, Letter
         </a>
+        {doorShut() && <OwnerLink jobId={job.head.id} />}
       </nav>
       <ReportPaper blocks={await blocksApart(job)} />
     </div>

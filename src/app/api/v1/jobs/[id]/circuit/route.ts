@@ -2,6 +2,7 @@ import { NextResponse } from "next/server";
 import { CircuitBody, readBody } from "@/app/api/bodies";
 import { jobNumber, respond } from "@/app/api/respond";
 import { db } from "@/server/db";
+import { signerOf } from "@/server/door/door";
 import { UserError } from "@/server/errors";
 import { giveCircuit } from "@/server/shop";
 
@@ -12,6 +13,6 @@ export function PUT(request: Request, { params }: { params: Promise<{ id: string
     const { who, netlist, modelId } = await readBody(request, CircuitBody);
     const circuit = netlist ?? modelId;
     if (circuit === undefined) throw new UserError(400, "A circuit file (netlist) or a model of the library (modelId) is wanted.");
-    return NextResponse.json(await giveCircuit(await db(), id, who, circuit));
+    return NextResponse.json(await giveCircuit(await db(), id, (await signerOf(request, who)).initials, circuit));
   });
 }

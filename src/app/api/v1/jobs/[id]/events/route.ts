@@ -3,6 +3,7 @@ import { EventsBody, readBody } from "@/app/api/bodies";
 import { jobNumber, respond } from "@/app/api/respond";
 import { MOST_LINES } from "@/core/tape/events/words";
 import { db } from "@/server/db";
+import { signedEvents } from "@/server/door/door";
 import { UserError } from "@/server/errors";
 import { append } from "@/server/tape";
 import { getJob, readTape } from "@/server/tape-read";
@@ -25,7 +26,7 @@ export function GET(request: Request, { params }: Context) {
 export function POST(request: Request, { params }: Context) {
   return respond(async () => {
     const id = jobNumber((await params).id);
-    const { events } = await readBody(request, EventsBody);
+    const events = await signedEvents(request, id, (await readBody(request, EventsBody)).events);
     return NextResponse.json({ events: await append(await db(), id, events) });
   });
 }

@@ -1,4 +1,4 @@
-import { jobNumber, respond, sameSiteOnly } from "@/app/api/respond";
+import { jobNumber, respond, atTheDoor } from "@/app/api/respond";
 import { recordAmp } from "@/server/bench";
 import { UserError } from "@/server/errors";
 
@@ -9,7 +9,7 @@ const MOST_SECONDS = 30;
 /** What the simulated microphone hears of this job's amp now: a WAV. */
 export function GET(request: Request, { params }: Context) {
   return respond(async () => {
-    sameSiteOnly(request);
+    await atTheDoor(request);
     const asked = new URL(request.url).searchParams;
     const seconds = Number(asked.get("seconds") ?? 5);
     if (!(seconds >= 1 && seconds <= MOST_SECONDS))

@@ -5,6 +5,7 @@ import { conditionsNow, foldJob } from "@/core/tape/fold";
 import type { Reading } from "@/core/tape/events/measuring-events";
 import { csvToEvents, readingsToCsv } from "@/server/csv";
 import { db } from "@/server/db";
+import { signedEvents } from "@/server/door/door";
 import { viewOf, wholeJob } from "@/server/shop";
 import type { IncomingEvent } from "@/server/incoming";
 import { append } from "@/server/tape";
@@ -42,6 +43,9 @@ export function POST(request: Request, { params }: Context) {
         return { type: "reading", payload, who: body.who ?? who, id, at };
       });
     } else events = csvToEvents(await readText(request), viewOf(job).circuit, who);
-    return NextResponse.json({ events: await append(database, job.head.id, events) }, { status: 201 });
+    return NextResponse.json(
+      { events: await append(database, job.head.id, await signedEvents(request, job.head.id, events)) },
+      { status: 201 },
+    );
   });
 }

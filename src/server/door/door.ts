@@ -1,0 +1,100 @@
+/** Who may come in: asked once for every request by the proxy, and by each route that has to know who it is. */
+
+import { mayChangeShop, refusedTo, type Person, type Role } from "@/core/shop/people";
+import { MOST_LINES } from "@/core/tape/events/words";
+import { db } from "../db";
+import { UserError } from "../errors";
+import type { IncomingEvent } from "../incoming";
+import { benchOfToken, instrumentMay } from "./bench-tokens";
+import { doorShut } from "./secret";
+import { personOfCookie, SESSION_COOKIE } from "./sessions";
+
+/** Open to everybody: signing in itself, and a report by its owner's link. */
+const OPEN = [
+  /^\/sign-in$/,
+  /^\/api\/v1\/session$/,
+  /^\/api\/v1\/first-owner$/,
+  /^\/shared\/[^/]+$/,
+  /^\/api\/v1\/shared\/[^/]+\/(report|photos\/[0-9a-f]{64})$/,
+];
+
+export const cookieOf = (headers: Headers): string | undefined =>
+  headers
+    .get("cookie")
+    ?.split(/;\s*/)
+    .find((c) => c.startsWith(`${SESSION_COOKIE}=`))
+    ?.slice(SESSION_COOKIE.length + 1);
+
+export interface Asked {
+  method: string;
+  headers: Headers;
+}
+
+/** Who asks; undefined where the door is open (then nobody is asked), or somebody unknown asks. */
+export async function personOf(asked: Asked): Promise<Person | undefined> {
+  return doorShut() ? personOfCookie(await db(), cookieOf(asked.headers)) : undefined;
+}
+
+/** Whether a request may pass the door. */
+export async function mayEnter(asked: Asked, path: string): Promise<boolean> {
+  if (!doorShut() || OPEN.some((p) => p.test(path))) return true;
+  if (await personOf(asked)) return true;
+  return instrumentMay(asked.method, path) && (await benchOf(asked)) !== undefined;
+}
+
+/** The bench whose instrument asks, by the token that it sends. */
+async function benchOf(asked: Asked) {
+  const [, token] = /^Bearer (\S{10,100})$/.exec(asked.headers.get("authorization") ?? "") ?? [];
+  return token === undefined ? undefined : benchOfToken(await db(), token);
+}
+
+/** By whom what is sent is logged: who is signed in, who made the instrument's token; where the door is open, who the sender says. */
+export async function signerOf(asked: Asked, says: string): Promise<{ initials: string; role?: Role }> {
+  if (!doorShut()) return { initials: says };
+  const person = await personOf(asked);
+  if (person) return person;
+  const bench = await benchOf(asked);
+  if (!bench) throw new UserError(401, NOT_SIGNED_IN);
+  return { initials: bench.madeBy };
+}
+
+/** Events as they are logged: signed by who sends them. @throws UserError 403 when one is not theirs to log. */
+export async function signedEvents(asked: Asked, jobId: number, events: IncomingEvent[]): Promise<IncomingEvent[]> {
+  if (!doorShut() || !Array.isArray(events)) return events;
+  const { initials, role } = await signerOf(asked, "");
+  const out: IncomingEvent[] = [];
+  for (const e of events) {
+    if (role && typeof e === "object" && e !== null) {
+      const refused = refusedTo(role, e) ?? refusedTo(role, await supersededBy(jobId, e));
+      if (refused) throw new UserError(403, refused);
+    }
+    out.push({ ...e, who: initials });
+  }
+  return out;
+}
+
+/** The line that an event strikes or corrects: who may not log it may not change it either. */
+async function supersededBy(jobId: number, e: IncomingEvent): Promise<{ type: string; payload: unknown }> {
+  const none = { type: "", payload: {} };
+  if (!Number.isInteger(e.supersedes) || e.supersedes! > MOST_LINES) return none;
+  const sql = await db();
+  const [line] = await sql.query<{ type: string; payload: unknown }>("select type, payload from events where job_id = $1 and seq = $2", [
+    jobId,
+    e.supersedes,
+  ]);
+  return line ?? none;
+}
+
+export const NOT_SIGNED_IN = "Sign in first: this shop is reached over the network.";
+
+/** For the routes that the proxy leaves out. @throws UserError 401. */
+export async function refuseStranger(request: Request): Promise<void> {
+  if (!(await mayEnter(request, new URL(request.url).pathname))) throw new UserError(401, NOT_SIGNED_IN);
+}
+
+/** @throws UserError 403 when somebody who is signed in may not change the shop. Where the door is open everybody may. */
+export async function ownerOnly(request: Asked): Promise<Person | undefined> {
+  const person = await personOf(request);
+  if (doorShut() && !(person && mayChangeShop(person.role))) throw new UserError(403, "Only the owner of the shop may change this.");
+  return person;
+}
