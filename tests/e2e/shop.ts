@@ -47,7 +47,8 @@ export class Shop {
     const deadline = Date.now() + 60_000;
     while (
       !(await fetch(`${this.address}/api/v1/settings`).then(
-        (r) => r.ok,
+        // Shut, the door answers a stranger with 401: the server is there.
+        (r) => r.ok || r.status === 401,
         () => false,
       ))
     ) {
@@ -70,7 +71,7 @@ export class Shop {
   }
 }
 
-function freePort(): Promise<number> {
+export function freePort(): Promise<number> {
   return new Promise((resolve) => {
     const probe = createServer();
     probe.listen(0, "127.0.0.1", () => {
