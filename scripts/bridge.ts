@@ -19,6 +19,9 @@ if (!/^\d+$/.test(job) || [...options.keys()].some((k) => !["--job", "--address"
 }
 const base = `${(options.get("--address") ?? "http://127.0.0.1:4730").replace(/\/$/, "")}/api/v1/jobs/${job}`;
 const who = options.get("--who");
+/** Where people sign in, an instrument has a token of its bench: made at Settings. Its own certificate is trusted by NODE_EXTRA_CA_CERTS. */
+const token = process.env.SCUTUM_TOKEN;
+const signed: Record<string, string> = token ? { authorization: `Bearer ${token}` } : {};
 
 const bridge = new Bridge();
 /** What has not been acknowledged yet, in its order. A reading keeps its id, so that it is logged once however often it is sent. */
@@ -33,7 +36,11 @@ async function send(): Promise<void> {
   while (waiting.length > 0) {
     const next = waiting[0]!;
     try {
-      const response = await fetch(base + next.path, { method: "POST", headers: { "content-type": next.type }, body: next.body });
+      const response = await fetch(base + next.path, {
+        method: "POST",
+        headers: { "content-type": next.type, ...signed },
+        body: next.body,
+      });
       if (response.status >= 500) throw new Error(`the server answered ${response.status}`);
       if (!response.ok) console.error(`refused: ${((await response.json()) as { error: string }).error}`);
       if (lost) console.error("the server is reached again");
@@ -56,7 +63,7 @@ async function send(): Promise<void> {
 async function listen(): Promise<void> {
   for (;;) {
     try {
-      const response = await fetch(`${base}/bench?as=instrument`);
+      const response = await fetch(`${base}/bench?as=instrument`, { headers: signed });
       if (response.status === 404) {
         console.error(((await response.json()) as { error: string }).error);
         process.exit(1);

@@ -65,7 +65,7 @@ export async function exportJob(sql: Sql, jobId: number): Promise<Uint8Array> {
 export async function importJob(database: Database, bytes: Uint8Array): Promise<{ id: number; renumbered: boolean }> {
   const { archive, files } = readArchive(bytes);
   const { job, owner, amp, events } = archive;
-  return database.transaction(async (sql) => {
+  const made = await database.transaction(async (sql) => {
     const [there] = await sql.query<{ id: number }>("select id from jobs where uid = $1", [job.uid]);
     if (there) throw new UserError(409, `This job is in this shop already, as job ${there.id}. Nothing was changed.`);
     const [ids] = events.length
@@ -92,4 +92,6 @@ export async function importJob(database: Database, bytes: Uint8Array): Promise<
     await writeSummary(sql, head.id, await readTape(sql, head.id));
     return { id: head.id, renumbered: taken !== undefined };
   });
+  await database.announce(made.id);
+  return made;
 }

@@ -18,6 +18,10 @@ export interface Database extends Sql {
   transaction<T>(work: (sql: Sql) => Promise<T>): Promise<T>;
   /** Several statements without parameters: migrations. */
   script(text: string): Promise<void>;
+  /** Does something while no other process of this shop does anything of the kind: changes of the tables, at the start. */
+  alone<T>(work: () => Promise<T>): Promise<T>;
+  /** Tells every screen, of every process of this shop, that a job has changed: after the commit. */
+  announce(jobId: number): Promise<void>;
   close(): Promise<void>;
   /** The files of an embedded database as one tar, and what they hold, both of one moment. Absent on a server, which has tools of its own. */
   dump?(): Promise<{ tar: Uint8Array; contents: ShopContents }>;
@@ -49,7 +53,7 @@ export async function closeDb(): Promise<void> {
 export async function openDatabase(folder = dataFolder(), url = process.env.DATABASE_URL): Promise<Database> {
   const database = url ? await openServer(url) : await openFolder(folder);
   try {
-    await migrate(database, MIGRATIONS, () => backUpBeforeMigration(database, folder));
+    await database.alone(() => migrate(database, MIGRATIONS, () => backUpBeforeMigration(database, folder)));
     return database;
   } catch (error) {
     await database.close();

@@ -24,6 +24,8 @@ export function explain(error: unknown): unknown {
     return new UserError(507, "The disk is full: nothing was stored. What you typed is kept here; make room and it will be sent again.");
   }
   if (code === "EACCES" || code === "EROFS") return new UserError(500, "The data folder cannot be written to. Check its permissions.");
+  if ((code && (/^(08|57P)/.test(code) || code === "ECONNREFUSED" || code === "ECONNRESET")) || /Connection terminated/.test(text))
+    return new UserError(503, "The database is not reached. What you typed is kept here and will be sent again.");
   // Values that no column can hold; whatever let them come this far should have said so in better words.
   if (code && /^22(P02|P05|003|007|008|021)$/.test(code))
     return new UserError(400, `A value was sent that cannot be stored (${text.slice(0, 120)}).`);

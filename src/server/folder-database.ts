@@ -5,6 +5,7 @@ import { join } from "node:path";
 import type { Database, Sql } from "./db";
 import { lastBackupWords } from "./backup-files";
 import { explain, UserError } from "./errors";
+import { live } from "./live";
 import { lockFolder } from "./lock";
 import { shopContents } from "./shop-contents";
 
@@ -78,6 +79,11 @@ async function openLocked(folder: string, unlock: () => void): Promise<Database>
         const tar = await pg.dumpDataDir("none");
         return { tar: new Uint8Array(await tar.arrayBuffer()), contents };
       });
+    },
+    // The folder is this process's alone already.
+    alone: (work) => work(),
+    async announce(jobId) {
+      live().changed(jobId);
     },
     async close() {
       await pg.close();

@@ -2,12 +2,14 @@
 
 import { execFileSync, spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { randomUUID } from "node:crypto";
 import { createServer } from "node:net";
 import { tmpdir, userInfo } from "node:os";
 import { join } from "node:path";
 import { exportJob, importJob } from "./archive";
 import { board, search } from "./board";
 import { openDatabase, type Database } from "./db";
+import { live } from "./live";
 import { addModel } from "./models";
 import type { IncomingEvent } from "./incoming";
 import { rebuildSummaries } from "./summaries";
@@ -29,6 +31,7 @@ const run = (program: string, args: string[]) =>
   let folder: string;
   let local: Database;
   let server: Database;
+  let address: string;
 
   beforeAll(async () => {
     folder = mkdtempSync(join(tmpdir(), "scutum-pg-"));
@@ -51,7 +54,8 @@ const run = (program: string, args: string[]) =>
       `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${folder}`,
       "start",
     ]);
-    server = await openDatabase("unused", `postgres://scutum@127.0.0.1:${port}/postgres`);
+    address = `postgres://scutum@127.0.0.1:${port}/postgres`;
+    server = await openDatabase("unused", address);
     local = await openDatabase(mkdtempSync(join(tmpdir(), "scutum-pglite-")), undefined);
   });
   afterAll(async () => {
@@ -89,5 +93,54 @@ const run = (program: string, args: string[]) =>
     const before = await board(server);
     expect(await rebuildSummaries(server)).toEqual({ jobs: 1, unreadable: [] });
     expect(await board(server)).toEqual(before);
+  });
+
+  test("a line that one process stores is told to the screens of another; the tables are changed by one at a time", async () => {
+    const head = await server.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Drover 40", who: "J.M." }));
+    const told = new Promise<void>((resolve) => {
+      // Both processes are this one here: what the database says comes back by its own connection.
+      const leave = live().watch(head.id, () => (leave(), resolve()));
+    });
+    await append(server, head.id, [{ type: "job-opened", payload: { owner: "Osric Venn", amp: "Drover 40" }, who: "J.M." }]);
+    await told;
+
+    const order: string[] = [];
+    const step = (name: string) => async () => {
+      order.push(`${name} begins`);
+      await new Promise((resolve) => setTimeout(resolve, 50));
+      order.push(`${name} ends`);
+    };
+    const other = await openDatabase("unused", address);
+    await Promise.all([server.alone(step("one")), other.alone(step("two"))]);
+    expect(order.map((o) => o.split(" ")[1])).toEqual(["begins", "ends", "begins", "ends"]);
+    await other.close();
+  });
+
+  test("connections that the server ends are made anew; lines that were acknowledged are there, none twice", async () => {
+    const head = await server.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", who: "J.M." }));
+    const other = await openDatabase("unused", address);
+    const stored: string[] = [];
+    for (let i = 0; i < 30; i++) {
+      const id = randomUUID();
+      const line: IncomingEvent = { id, type: "note", payload: { text: `note ${i}` }, who: "J.M." };
+      if (i % 7 === 3)
+        await other
+          .query("select pg_terminate_backend(pid) from pg_stat_activity where pid <> pg_backend_pid() and usename = 'scutum'")
+          .catch(() => []);
+      // As a browser does: sent again until it is answered.
+      for (let tries = 0; ; tries++) {
+        const done = await append(server, head.id, [line]).then(
+          () => true,
+          (error: { status?: number }) => {
+            if (error.status !== 503 || tries > 20) throw error;
+            return false;
+          },
+        );
+        if (done) break;
+      }
+      stored.push(id);
+    }
+    expect((await readTape(server, head.id)).map((e) => e.id)).toEqual(stored);
+    await other.close();
   });
 });

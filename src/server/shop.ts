@@ -32,7 +32,7 @@ export async function wholeJob(sql: Sql, id: number): Promise<WholeJob> {
 
 /** Pins another version of a model, or another model, to a job; the tape says so. */
 export async function giveCircuit(database: Database, jobId: number, who: string, circuit: string | number): Promise<{ modelId: number }> {
-  return database.transaction(async (sql) => {
+  const given = await database.transaction(async (sql) => {
     await getJob(sql, jobId);
     const model = typeof circuit === "string" ? await addModel(sql, circuit) : await getModel(sql, circuit);
     const note: IncomingEvent = {
@@ -45,6 +45,8 @@ export async function giveCircuit(database: Database, jobId: number, who: string
     await appendIn(sql, jobId, [note]);
     return { modelId: model.id };
   });
+  await database.announce(jobId);
+  return given;
 }
 
 /** Without solving: rails that were never read are estimated from the chart. */

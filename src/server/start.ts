@@ -8,7 +8,7 @@ import { refreshSummaries } from "./summaries";
 export async function startShop(): Promise<void> {
   try {
     const database = await db();
-    const made = await refreshSummaries(database);
+    const made = await database.alone(() => refreshSummaries(database));
     if (made.jobs > 0) console.log(`scutum: the tapes of ${made.jobs} jobs were checked and their rows on the board made anew`);
     for (const l of made.unreadable)
       console.warn(`scutum: job ${l.jobId}, line ${l.seq} cannot be understood and counts for nothing: ${l.why}`);

@@ -61,7 +61,9 @@ export async function openJob(sql: Sql, job: NewJob): Promise<JobHead> {
  */
 export async function append(database: Database, jobId: number, events: IncomingEvent[]): Promise<JobEvent[]> {
   checkIncoming(events);
-  return database.transaction((sql) => appendIn(sql, jobId, events));
+  const lines = await database.transaction((sql) => appendIn(sql, jobId, events));
+  await database.announce(jobId);
+  return lines;
 }
 
 /** `append` inside a transaction that is open already. The events must have been checked. */

@@ -11,7 +11,7 @@ import type { EventDraft, JobEvent } from "@/core/tape/events/event";
 import { foldJob } from "@/core/tape/fold";
 import type { InstrumentPort } from "./frame/instrument-port";
 import { JobProvider } from "./frame/job-context";
-import { Refused, type JobPort, type Outgoing } from "./frame/job-port";
+import { Refused, type JobPort, type LiveListener, type Outgoing } from "./frame/job-port";
 
 export const WREN = readFileSync("demo/amps/wren-5.cir", "utf8");
 export const HALBERD = readFileSync("demo/amps/halberd-120.cir", "utf8");
@@ -56,7 +56,14 @@ export class TestServer {
     return foldJob(this.lines);
   }
 
+  /** The live stream of each page that is open. */
+  readonly listeners = new Set<LiveListener>();
+
   readonly port: JobPort = {
+    live: (_after, listener) => {
+      this.listeners.add(listener);
+      return () => void this.listeners.delete(listener);
+    },
     append: async (events) => {
       if (!this.reached) throw new TypeError("Failed to fetch");
       for (const e of events) {

@@ -54,8 +54,9 @@ test("the first owner, an apprentice who passes no gate, sign-out, and a report 
   const hers = await signIn(browser, "A.K.", "coffee in the field");
   await expect(hers).toHaveURL(/\/jobs\/1004\/walk/);
   await hers.goto(`${shop.address}/jobs/1004/intake`);
-  await hers.getByRole("combobox", { name: /Log to the tape/ }).fill("note rang the owner");
-  await hers.keyboard.press("Enter");
+  const entry = hers.getByLabel("Entry line", { exact: true });
+  await entry.fill("note rang the owner");
+  await entry.press("Enter");
   const line = hers.getByRole("list", { name: "Lines of the tape" }).getByRole("listitem").last();
   await expect(line).toContainText("rang the owner");
   await expect(line).toContainText("A.K.");

@@ -44,7 +44,7 @@ export function People({ people }: { people: KnownPerson[] }) {
       <ul className="grid gap-2">
         {people.map((p) => (
           <li key={p.id} className={`flex flex-wrap items-center gap-3 ${p.active ? "" : "opacity-70"}`}>
-            <span className="w-16 font-mono font-bold">{p.initials}</span>
+            <span className="w-16 font-bold">{p.initials}</span>
             <span className="min-w-40 flex-1">{p.name}</span>
             {p.active ? (
               <>

@@ -14,10 +14,26 @@ export class Refused extends Error {
 
 export type Outgoing = Omit<JobEvent, "seq">;
 
+/** Somebody who has the job open on another page. */
+export interface Present {
+  screen: string;
+  who: string;
+}
+
+/** What is told while a job goes on. */
+export interface LiveListener {
+  lines(events: JobEvent[]): void;
+  present(others: Present[]): void;
+  /** Whether the stream stands; while it does not, lines are asked for now and then. */
+  joined(stands: boolean): void;
+}
+
 /** Every call rejects with Refused, or with another error when the server could not be reached. */
 export interface JobPort {
   append(events: Outgoing[]): Promise<JobEvent[]>;
   since(seq: number): Promise<JobEvent[]>;
+  /** Tells of lines that others log, as they are stored. @param after the last line that is here. @returns the way to stop. */
+  live(after: () => number, listener: LiveListener): () => void;
   /** Stores a picture; gives its hash. */
   photo(file: Blob): Promise<string>;
   /** Stores a recording; gives its hash. */

@@ -3,6 +3,8 @@ import { act, fireEvent, screen, waitFor, within } from "@testing-library/react"
 import userEvent from "@testing-library/user-event";
 import { inJob, reading, renderJob, settle, TestServer, WREN } from "../job-for-tests";
 import { render } from "@testing-library/react";
+import { Guard } from "./guard";
+import { LeftOut } from "./left-out";
 import { TapeColumn } from "./tape";
 
 beforeEach(() => localStorage.clear());
@@ -109,4 +111,65 @@ test("a browser whose storage is full keeps the line in the page and still sends
   } finally {
     full.mockRestore();
   }
+});
+
+test("a line of another bench appears as it is told, and who else has the job open is named", async () => {
+  const server = new TestServer([reading("B1", 318)]);
+  await renderJob(
+    <>
+      <Guard />
+      <TapeColumn station="walk" />
+    </>,
+    { server, netlist: WREN },
+  );
+  const [listener] = [...server.listeners];
+  const other = {
+    ...server.lines[0]!,
+    seq: 2,
+    id: "00000000-0000-4000-8000-000000000099",
+    who: "P.Q.",
+    payload: { ...reading("B2", 254).payload },
+  };
+  act(() => {
+    listener!.joined(true);
+    listener!.lines([other as never]);
+    listener!.lines([other as never]);
+    listener!.present([
+      { screen: "a", who: "P.Q." },
+      { screen: "b", who: "P.Q." },
+    ]);
+  });
+  expect(within(lines()).getAllByText(/B2 254/)).toHaveLength(1);
+  expect(screen.getByText("Also open on 2 other screens: P.Q.")).toBeInTheDocument();
+  act(() =>
+    listener!.lines([{ ...other, seq: 3, id: "00000000-0000-4000-8000-000000000098", type: "power", payload: { state: "on" } } as never]),
+  );
+  expect(screen.getByText(/P\.Q\. has this LIVE amp open on 2 other screens/)).toHaveAttribute("role", "alert");
+  act(() => listener!.joined(false));
+  expect(screen.queryByText(/P\.Q\. has this LIVE amp/)).not.toBeInTheDocument();
+});
+
+test("a line that cannot be understood is shown as such, counts for nothing and can be undone", async () => {
+  const server = new TestServer([reading("B1", 318)]);
+  server.lines.push({
+    ...server.lines[0]!,
+    seq: 2,
+    id: "00000000-0000-4000-8000-000000000097",
+    type: "unreadable",
+    payload: { type: "reading", why: "conditions: an object is wanted" },
+  } as never);
+  await renderJob(
+    <>
+      <LeftOut />
+      <TapeColumn station="walk" />
+    </>,
+    { server, netlist: WREN },
+  );
+  expect(lines()).toHaveTextContent("This line (reading) cannot be understood and counts for nothing: conditions: an object is wanted");
+  expect(screen.getByText(/A line of this tape cannot be understood and counts for nothing: line 2/)).toBeInTheDocument();
+  expect(server.state.readings).toHaveLength(1);
+  await userEvent.click(screen.getByRole("button", { name: "Undo line 2" }));
+  await userEvent.type(await screen.findByLabelText("Reason for undoing line 2"), "logged anew{Enter}");
+  await settle();
+  expect(screen.queryByText(/A line of this tape cannot/)).not.toBeInTheDocument();
 });

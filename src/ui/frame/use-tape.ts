@@ -3,7 +3,7 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { EventDraft, JobEvent } from "@/core/tape/events/event";
-import { Refused, type JobPort, type Outgoing } from "./job-port";
+import { Refused, type JobPort, type Outgoing, type Present } from "./job-port";
 import { browserStorage, UnsentLines } from "./unsent";
 
 export interface Refusal {
@@ -20,6 +20,8 @@ export interface Tape {
   /** How many lines are in this page alone, since the browser's storage would not take them. */
   onlyInPage: number;
   refusals: Refusal[];
+  /** Who else has this job open. */
+  present: Present[];
   say(...drafts: EventDraft[]): void;
   forget(refusal: Refusal): void;
   /** Takes over lines that the server gave by another way. */
@@ -28,6 +30,7 @@ export interface Tape {
 
 const RETRY_MS = 2000;
 const POLL_MS = 3000;
+const POLL_JOINED_MS = 15_000;
 
 /** A failed fetch is a TypeError without news; a server that answered has said what is wrong. */
 function troubleWords(error: unknown): string {
@@ -40,6 +43,8 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
   const [queue, setQueue] = useState<Outgoing[]>([]);
   const [onlyInPage, setOnlyInPage] = useState(0);
   const [lost, setLost] = useState<string>();
+  const [joined, setJoined] = useState(false);
+  const [present, setPresent] = useState<Present[]>([]);
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const sending = useRef(false);
   // Made at the first use: on the server there is no storage.
@@ -114,6 +119,22 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
   }, [lost, flush]);
 
   const last = stored.at(-1)?.seq ?? 0;
+  const lastHere = useRef(last);
+  useEffect(() => void (lastHere.current = last), [last]);
+  useEffect(
+    () =>
+      port.live(() => lastHere.current, {
+        lines: merge,
+        present: setPresent,
+        joined(stands) {
+          setJoined(stands);
+          if (!stands) setPresent([]);
+        },
+      }),
+    [port, merge],
+  );
+
+  // While the stream does not stand, and now and then where something between holds its lines back.
   useEffect(() => {
     const poll = () => {
       if (document.hidden) return;
@@ -125,13 +146,13 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
         (error: unknown) => setLost(troubleWords(error)),
       );
     };
-    const timer = setInterval(poll, POLL_MS);
+    const timer = setInterval(poll, joined ? POLL_JOINED_MS : POLL_MS);
     document.addEventListener("visibilitychange", poll);
     return () => {
       clearInterval(timer);
       document.removeEventListener("visibilitychange", poll);
     };
-  }, [last, port, merge, unsent]);
+  }, [last, port, merge, unsent, joined]);
 
   const say = useCallback(
     (...drafts: EventDraft[]) => {
@@ -150,7 +171,7 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
   }, [stored, queue, last]);
 
   return useMemo(
-    () => ({ events, pendingFrom: last + 1, lost, onlyInPage, refusals, say, forget, merge }),
-    [events, last, lost, onlyInPage, refusals, say, forget, merge],
+    () => ({ events, pendingFrom: last + 1, lost, onlyInPage, refusals, present, say, forget, merge }),
+    [events, last, lost, onlyInPage, refusals, present, say, forget, merge],
   );
 }

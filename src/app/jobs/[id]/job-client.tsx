@@ -6,6 +6,7 @@ import { JobProvider, type JobProviderProps } from "@/ui/frame/job-context";
 import type { InstrumentPort } from "@/ui/frame/instrument-port";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
 import type { JobEvent } from "@/core/tape/events/event";
+import { liveTape } from "./tape-stream";
 import { sharedStream } from "./instrument-stream";
 import { workerSolver } from "@/workers/solver";
 import { workerSounds } from "@/workers/sounds";
@@ -37,6 +38,7 @@ function portOf(jobId: number, who: string): JobPort {
     async since(seq) {
       return (await answer<{ events: JobEvent[] }>(await fetch(`${base}/events?after=${seq}`))).events;
     },
+    live: (after, listener) => liveTape(`${base}/live`, who, after, listener),
     async photo(file) {
       return (await answer<{ hash: string }>(await fetch("/api/v1/photos", { method: "POST", body: file }))).hash;
     },

@@ -39,9 +39,8 @@ export function POST(request: Request) {
     }
     if (text(body.complaint)) opening.push({ type: "complaint", payload: { words: text(body.complaint), when: [] }, who });
     checkIncoming(opening);
-    const id = await (
-      await db()
-    ).transaction(async (sql) => {
+    const database = await db();
+    const id = await database.transaction(async (sql) => {
       const model = text(body.netlist)
         ? await addModel(sql, body.netlist!, { maker: text(body.maker) || undefined, name: text(body.amp) })
         : body.modelId
@@ -58,6 +57,7 @@ export function POST(request: Request) {
       await appendIn(sql, head.id, opening);
       return head.id;
     });
+    await database.announce(id);
     return NextResponse.json({ id }, { status: 201 });
   });
 }

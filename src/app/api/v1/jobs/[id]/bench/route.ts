@@ -1,11 +1,10 @@
 import { NextResponse } from "next/server";
+import { eventStream } from "@/app/api/event-stream";
 import { jobNumber, readText, respond } from "@/app/api/respond";
 import { benchChannel } from "@/server/bench";
 import { UserError } from "@/server/errors";
 
 type Context = { params: Promise<{ id: string }> };
-
-const STILL_HERE_MS = 5000;
 
 /** The lines of the job's instruments as server-sent events; with `?as=instrument` what Scutum wants of them. */
 export function GET(request: Request, { params }: Context) {
@@ -14,32 +13,7 @@ export function GET(request: Request, { params }: Context) {
     const role = new URL(request.url).searchParams.get("as") ?? "screen";
     if (role !== "screen" && role !== "instrument")
       throw new UserError(400, `as: ${JSON.stringify(role.slice(0, 20))} was read; screen or instrument are wanted.`);
-    const text = new TextEncoder();
-    let leave = () => {};
-    const stream = new ReadableStream<Uint8Array>({
-      start(controller) {
-        const send = (chunk: string) => {
-          try {
-            controller.enqueue(text.encode(chunk));
-          } catch {
-            leave();
-          }
-        };
-        send(": Scutum bench\n\n");
-        const quit = channel.join(role, (line) => send(`data: ${line}\n\n`));
-        // A line of its own now and then: so that both ends find out when the other is gone.
-        const beat = setInterval(() => send(": still here\n\n"), STILL_HERE_MS);
-        leave = () => {
-          clearInterval(beat);
-          quit();
-        };
-        request.signal.addEventListener("abort", leave);
-      },
-      cancel: () => leave(),
-    });
-    return new Response(stream, {
-      headers: { "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-cache, no-transform", "x-accel-buffering": "no" },
-    });
+    return eventStream(request, (send) => channel.join(role, (line) => send(`data: ${line}\n\n`)));
   });
 }
 

@@ -1,0 +1,64 @@
+/** What changes while somebody looks: which job's tape has grown, and who has which job open. One for each process. */
+
+type Listener = () => void;
+
+export interface Present {
+  /** One open page. */
+  screen: string;
+  who: string;
+}
+
+export class Live {
+  private readonly jobs = new Map<number, Set<Listener>>();
+  private readonly board = new Set<Listener>();
+  private readonly open = new Map<number, Map<string, Present>>();
+
+  /** Tells `listener` of each change of a job: its tape or who has it open. Gives the way to stop. */
+  watch(jobId: number, listener: Listener): () => void {
+    const listeners = this.jobs.get(jobId) ?? new Set();
+    this.jobs.set(jobId, listeners.add(listener));
+    return () => {
+      listeners.delete(listener);
+      if (listeners.size === 0) this.jobs.delete(jobId);
+    };
+  }
+
+  /** Tells `listener` of each change of any tape. */
+  watchAll(listener: Listener): () => void {
+    this.board.add(listener);
+    return () => void this.board.delete(listener);
+  }
+
+  /** A tape has grown: after the commit, so that who reads it now finds the line. */
+  changed(jobId: number): void {
+    for (const listener of [...(this.jobs.get(jobId) ?? []), ...this.board]) listener();
+  }
+
+  /** Any tape may have grown. */
+  changedAll(): void {
+    for (const listener of [...[...this.jobs.values()].flatMap((l) => [...l]), ...this.board]) listener();
+  }
+
+  /** Somebody opens a job. Gives the way to leave. */
+  enter(jobId: number, present: Present): () => void {
+    const here = this.open.get(jobId) ?? new Map<string, Present>();
+    this.open.set(jobId, here.set(present.screen, present));
+    const tell = () => this.jobs.get(jobId)?.forEach((listener) => listener());
+    tell();
+    return () => {
+      // The same page may have come back before its broken stream was noticed.
+      if (here.get(present.screen) !== present) return;
+      here.delete(present.screen);
+      if (here.size === 0) this.open.delete(jobId);
+      tell();
+    };
+  }
+
+  present(jobId: number): Present[] {
+    return [...(this.open.get(jobId)?.values() ?? [])];
+  }
+}
+
+/** Next bundles routes apart; all of them must meet. */
+const shared = globalThis as typeof globalThis & { scutumLive?: Live };
+export const live = (): Live => (shared.scutumLive ??= new Live());
