@@ -10,7 +10,8 @@ async function search(text: string): Promise<BoardCard[]> {
   return ((await response.json()) as { jobs: BoardCard[] }).jobs;
 }
 
-export function BoardClient(props: Omit<BoardProps, "search">) {
+/** @param seen state of the shop that the page was drawn with. */
+export function BoardClient({ seen, ...props }: Omit<BoardProps, "search"> & { seen: string }) {
   const router = useRouter();
   useEffect(() => {
     let source: EventSource | undefined;
@@ -21,14 +22,9 @@ export function BoardClient(props: Omit<BoardProps, "search">) {
       source?.close();
       source = undefined;
       if (document.hidden) return;
-      source = new EventSource("/api/v1/live");
+      // Joined again after a break it says the same, and is told that the page is old.
+      source = new EventSource(`/api/v1/live?seen=${seen}`);
       source.addEventListener("changed", look);
-      // What came while the stream was broken was not told.
-      let joined = false;
-      source.onopen = () => {
-        if (joined) look();
-        joined = true;
-      };
     };
     document.addEventListener("visibilitychange", turn);
     turn();
@@ -37,6 +33,6 @@ export function BoardClient(props: Omit<BoardProps, "search">) {
       clearTimeout(soon);
       source?.close();
     };
-  }, [router]);
+  }, [router, seen]);
   return <Board {...props} search={search} />;
 }

@@ -4,6 +4,7 @@ import type { BoardJob } from "@/core/job/summary";
 import { board } from "@/server/board";
 import { backupState } from "@/server/daily-backup";
 import { db, type Sql } from "@/server/db";
+import { live } from "@/server/live";
 import { getSettings } from "@/server/settings";
 import { viewOf, wholeJob } from "@/server/shop";
 import type { BoardCard } from "@/ui/board/board-card";
@@ -13,6 +14,7 @@ import { Strip } from "./strip";
 
 export default async function BoardPage() {
   const sql = await db();
+  const seen = live().state;
   const [settings, { jobs, done }, backups] = [await getSettings(sql), await board(sql), await backupState(sql)];
   const cards: BoardCard[] = [];
   for (const job of jobs) cards.push({ ...job, charge: await chargeOf(sql, job) });
@@ -29,7 +31,7 @@ export default async function BoardPage() {
             .
           </p>
         )}
-        <BoardClient cards={cards} done={done} now={Date.now()} />
+        <BoardClient seen={seen} cards={cards} done={done} now={Date.now()} />
       </main>
     </>
   );

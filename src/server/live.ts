@@ -13,6 +13,15 @@ export class Live {
   private readonly board = new Set<Listener>();
   private readonly open = new Map<number, Map<string, Present>>();
 
+  /** Of this process and this start: so that a page which was drawn before it joined is told that it is old. */
+  private readonly born = Date.now();
+  private count = 0;
+
+  /** Stands for all changes so far. */
+  get state(): string {
+    return `${this.born}-${this.count}`;
+  }
+
   /** Tells `listener` of each change of a job: its tape or who has it open. Gives the way to stop. */
   watch(jobId: number, listener: Listener): () => void {
     const listeners = this.jobs.get(jobId) ?? new Set();
@@ -31,11 +40,13 @@ export class Live {
 
   /** A tape has grown: after the commit, so that who reads it now finds the line. */
   changed(jobId: number): void {
+    this.count++;
     for (const listener of [...(this.jobs.get(jobId) ?? []), ...this.board]) listener();
   }
 
   /** Any tape may have grown. */
   changedAll(): void {
+    this.count++;
     for (const listener of [...[...this.jobs.values()].flatMap((l) => [...l]), ...this.board]) listener();
   }
 
