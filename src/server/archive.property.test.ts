@@ -1,23 +1,23 @@
 /** An archive that was damaged anywhere is refused with the reason, and nothing of it is in the shop. */
 
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { readFileSync, rmSync } from "node:fs";
 import fc from "fast-check";
 import "@/fixed-draws-for-tests";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { exportJob, importJob } from "./archive";
 import { openDatabase, type Database } from "./db";
+import { freshShopFolder } from "./fresh-folder-for-tests";
 import { UserError } from "./errors";
 import { addModel } from "./models";
 import { append, openJob } from "./tape";
 import { readTape } from "./tape-read";
 
-const folders = [mkdtempSync(join(tmpdir(), "scutum-")), mkdtempSync(join(tmpdir(), "scutum-"))];
+const folders: string[] = [];
 let from: Database;
 let to: Database;
 let whole: Uint8Array;
 beforeAll(async () => {
+  folders.push(await freshShopFolder(), await freshShopFolder());
   [from, to] = [await openDatabase(folders[0]!, undefined), await openDatabase(folders[1]!, undefined)];
   const model = await addModel(from, readFileSync("demo/amps/wren-5.cir", "utf8"));
   const { id } = await from.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", modelId: model.id, who: "J.M." }));

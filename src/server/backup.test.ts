@@ -7,18 +7,21 @@ import { backupFolder, readBackup, readBackupApart, restoreFolder, writeBackup }
 import { backupsIn } from "./backup-files";
 import { backUpWhenDue, backupState } from "./daily-backup";
 import { openDatabase, type Database } from "./db";
+import { freshShopFolder } from "./fresh-folder-for-tests";
+import { shopContents } from "./shop-contents";
 import { saveSettings, getSettings } from "./settings";
 import { append, openJob } from "./tape";
 import { readTape } from "./tape-read";
 import { storePhoto } from "./attachments";
 
 const folder = mkdtempSync(join(tmpdir(), "scutum-backup-"));
-const data = join(folder, "data");
+let data: string;
 let shop: Database;
 let job: number;
 const note = (text: string) => ({ type: "note" as const, payload: { text }, who: "J.M." });
 
 beforeAll(async () => {
+  data = await freshShopFolder();
   process.env.SCUTUM_DATA = data;
   shop = await openDatabase(data, undefined);
   job = (await shop.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", who: "J.M." }))).id;
@@ -28,8 +31,14 @@ beforeAll(async () => {
 afterAll(async () => {
   await shop.close();
   delete process.env.SCUTUM_DATA;
-  rmSync(folder, { recursive: true, force: true });
+  for (const f of [folder, data]) rmSync(f, { recursive: true, force: true });
 });
+/** A folder of its own, closed, with an empty shop. */
+const closedShop = async (name: string) => {
+  const made = await freshShopFolder();
+  renameSync(made, join(folder, name));
+  return join(folder, name);
+};
 
 test("a running shop is backed up and read back; lines logged meanwhile are in the shop and not in the file", async () => {
   const file = join(folder, "one.backup");
@@ -46,11 +55,14 @@ test("a running shop is backed up and read back; lines logged meanwhile are in t
   const copy = await openDatabase(elsewhere, undefined);
   expect(await readTape(copy, job)).toEqual((await readTape(shop, job)).slice(0, contents.lines));
   await copy.close();
+  // What is there is kept beside it, and can be gone back to.
+  const { kept } = await restoreFolder(elsewhere, file);
+  expect([kept, existsSync(join(kept!, "PG_VERSION"))]).toEqual([expect.stringMatching(/pg\.before-/), true]);
 });
 
 test("a file that does not read back as what was written is no backup, and leaves nothing behind", async () => {
   const file = join(folder, "two.backup");
-  await expect(writeBackup(shop, file, async (part) => ({ ...(await readBackup(part)), lines: 1 }))).rejects.toThrow(/does not read back/);
+  await expect(writeBackup(shop, file, async () => ({ ...(await shopContents(shop)), lines: 1 }))).rejects.toThrow(/does not read back/);
   expect([existsSync(file), existsSync(`${file}.part`)]).toEqual([false, false]);
 });
 
@@ -71,7 +83,7 @@ test("one a day, as many as are kept, in the place of the settings; a failure is
   const settings = await getSettings(shop);
   const place = join(folder, "disk");
   await saveSettings(shop, { ...settings, backups: { folder: place, keep: 2 } });
-  const on = (day: number) => backUpWhenDue(shop, new Date(Date.UTC(2026, 2, day, 18)), readBackup);
+  const on = (day: number) => backUpWhenDue(shop, new Date(Date.UTC(2026, 2, day, 18)), () => shopContents(shop));
   expect(await on(1)).toBe(join(place, "scutum-2026-03-01T18-00-00Z.backup"));
   expect(await on(1)).toBeUndefined();
   await on(2);
@@ -93,10 +105,11 @@ test("one a day, as many as are kept, in the place of the settings; a failure is
 });
 
 test("before a migration the shop is backed up; without a backup nothing is changed", async () => {
-  const old = join(folder, "old");
+  const old = await closedShop("old");
   const made = await openDatabase(old, undefined);
   await made.query("drop table unreadable_lines");
-  await made.query("delete from migrations where number = 4");
+  await made.query("drop table bench_tokens, sessions, people, door");
+  await made.query("delete from migrations where number >= 4");
   await made.close();
   writeFileSync(join(old, "backups"), "a file where a folder is wanted");
   await expect(openDatabase(old, undefined)).rejects.toThrow(/the backup before it failed.*Nothing was changed/);
@@ -119,8 +132,7 @@ test("what was killed in the middle of a first start or a restore is found and t
 });
 
 test("a damaged database is told with the last backup", async () => {
-  const broken = join(folder, "broken");
-  await (await openDatabase(broken, undefined)).close();
+  const broken = await closedShop("broken");
   rmSync(join(broken, "pg", "PG_VERSION"));
   await expect(openDatabase(broken, undefined)).rejects.toThrow(/is damaged: PG_VERSION is missing. There is no backup in/);
   mkdirSync(join(broken, "backups"));

@@ -1,12 +1,11 @@
 /** What the simulated bench takes from a job's tape. */
 
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { readFileSync, rmSync } from "node:fs";
 import type { Change } from "@/core/tape/events/work-events";
 import { foldJob } from "@/core/tape/fold";
 import { benchRecord, faultsLeft, putOnBench, standing, wallOf } from "./bench";
 import { openDatabase } from "./db";
+import { freshShopFolder } from "./fresh-folder-for-tests";
 import { shopHistory } from "./history";
 import { addModel } from "./models";
 import { append, openJob } from "./tape";
@@ -46,7 +45,7 @@ test("how it stands: on since when, without which tubes, behind a lamp", () => {
 });
 
 test("what the shop has replaced in other amps of a model: undone lines and experiments do not count", async () => {
-  const folder = mkdtempSync(join(tmpdir(), "scutum-"));
+  const folder = await freshShopFolder();
   const shop = await openDatabase(folder, undefined);
   try {
     const model = await addModel(shop, readFileSync("demo/amps/wren-5.cir", "utf8"));
@@ -76,7 +75,7 @@ test("the wall is what the tape says, unless that was read behind a lamp or at a
 });
 
 test("the amp on the bench is kept with its job and goes with it", async () => {
-  const folder = mkdtempSync(join(tmpdir(), "scutum-"));
+  const folder = await freshShopFolder();
   const shop = await openDatabase(folder, undefined);
   try {
     const { id } = await shop.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", who: "J.M." }));

@@ -7,10 +7,15 @@ import { createServer } from "node:net";
 import { tmpdir, userInfo } from "node:os";
 import { join } from "node:path";
 import { exportJob, importJob } from "./archive";
+import { storePhoto } from "./attachments";
 import { board, search } from "./board";
+import { addPerson, personBy } from "./door/people";
 import { openDatabase, type Database } from "./db";
+import { freshShopFolder } from "./fresh-folder-for-tests";
 import { live } from "./live";
 import { addModel } from "./models";
+import { moveShop } from "./move-shop";
+import { getSettings, saveSettings } from "./settings";
 import type { IncomingEvent } from "./incoming";
 import { rebuildSummaries } from "./summaries";
 import { append, openJob } from "./tape";
@@ -56,7 +61,7 @@ const run = (program: string, args: string[]) =>
     ]);
     address = `postgres://scutum@127.0.0.1:${port}/postgres`;
     server = await openDatabase("unused", address);
-    local = await openDatabase(mkdtempSync(join(tmpdir(), "scutum-pglite-")), undefined);
+    local = await openDatabase(await freshShopFolder(), undefined);
   });
   afterAll(async () => {
     await server?.close();
@@ -142,5 +147,40 @@ const run = (program: string, args: string[]) =>
     }
     expect((await readTape(server, head.id)).map((e) => e.id)).toEqual(stored);
     await other.close();
+  });
+
+  test("a shop moves from a folder to the server and back: the same archives, byte for byte; never onto a shop that has jobs", async () => {
+    const home = await openDatabase(await freshShopFolder(), undefined);
+    const model = await addModel(home, readFileSync("demo/amps/wren-5.cir", "utf8"));
+    const stored = await home.transaction((sql) => storePhoto(sql, readFileSync("tests/e2e/front.png")));
+    for (const owner of ["Osric Venn", "Mrs. Tilda Marrowby"]) {
+      const { id } = await home.transaction((sql) => openJob(sql, { owner, amp: "Wren 5", modelId: model.id, who: "J.M." }));
+      await append(home, id, [
+        { type: "job-opened", payload: { owner, amp: "Wren 5" }, who: "J.M." },
+        { type: "photo", payload: { hash: stored.hash, caption: "underside", station: "look" }, who: "J.M." },
+        reading(275.4),
+      ]);
+    }
+    await addPerson(home, { initials: "J.M.", name: "Jonas Mell", role: "owner", passphrase: "the lathe hums at night" });
+    await saveSettings(home, { ...(await getSettings(home)), shopName: "Saltmarsh Lane" });
+
+    await server.query("create database moved");
+    const away = await openDatabase("unused", address.replace(/postgres$/, "moved"));
+    const compared: number[] = [];
+    expect(await moveShop(home, away, (job) => compared.push(job))).toMatchObject({ jobs: 2, lines: 6, attachments: 1 });
+    expect(compared).toEqual([1001, 1002]);
+    expect((await getSettings(away)).shopName).toBe("Saltmarsh Lane");
+    expect(await personBy(away, "J.M.", "the lathe hums at night")).toMatchObject({ role: "owner" });
+    // Numbers go on where they were.
+    expect(await addPerson(away, { initials: "R.T.", name: "R. T.", role: "technician", passphrase: "coffee in the field" })).toMatchObject(
+      { id: 2 },
+    );
+    await append(away, 1001, [reading(281)]);
+    await expect(moveShop(home, away)).rejects.toMatchObject({ status: 409 });
+
+    const back = await openDatabase(await freshShopFolder(), undefined);
+    expect(await moveShop(away, back)).toMatchObject({ jobs: 2, lines: 7 });
+    expect((await readTape(back, 1001)).map((e) => e.at)).toEqual((await readTape(away, 1001)).map((e) => e.at));
+    for (const shop of [home, away, back]) await shop.close();
   });
 });

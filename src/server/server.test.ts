@@ -10,11 +10,11 @@ import { viewJob } from "@/core/job/job-view";
 import { reportBlocks } from "@/core/job/report-blocks";
 import { writeWav } from "@/core/sound/wav";
 import { storePhoto, storeRecording } from "./attachments";
-import { backupFolder, restoreFolder } from "./backup";
 import { board, search } from "./board";
 import { csvToEvents, readingsToCsv } from "./csv";
 import { migrate, openDatabase, type Database } from "./db";
 import { explain, UserError } from "./errors";
+import { freshShopFolder } from "./fresh-folder-for-tests";
 import { addModel } from "./models";
 import { reportPdf } from "./paper/report-pdf";
 import { getSettings, saveSettings } from "./settings";
@@ -32,13 +32,18 @@ const temporary = () => {
   folders.push(folder);
   return folder;
 };
+const fresh = async () => {
+  const folder = await freshShopFolder();
+  folders.push(folder);
+  return folder;
+};
 const netlist = readFileSync("demo/amps/wren-5.cir", "utf8");
 let shop: Database;
 let empty: Database;
 
 beforeAll(async () => {
-  shop = await openDatabase(temporary(), undefined);
-  empty = await openDatabase(temporary(), undefined);
+  shop = await openDatabase(await fresh(), undefined);
+  empty = await openDatabase(await fresh(), undefined);
 });
 afterAll(async () => {
   await shop.close();
@@ -358,33 +363,6 @@ describe("one circuit for a job", () => {
     const job = await wholeJob(shop, id);
     expect(viewOf(job).circuit).toBe(viewOf(job).inUse!.circuit);
     expect(csvToEvents("point,kind,value\nv2.k,dcv,9.9\n", viewOf(job).circuit, "J.M.")[0]!.payload).toMatchObject({ point: "V2.k" });
-  });
-});
-
-describe("backup", () => {
-  test("one file brings the shop back after its folder is destroyed, and keeps what was there", async () => {
-    const [folder, files] = [temporary(), temporary()];
-    const file = join(files, "shop.backup");
-    const first = await openDatabase(folder, undefined);
-    const { id } = await first.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Drover 40", who: "J.M." }));
-    await append(first, id, [{ type: "job-opened", payload: { owner: "Osric Venn", amp: "Drover 40" }, who: "J.M." }, reading("B1", 433)]);
-    const before = await readTape(first, id);
-    await expect(backupFolder(folder, file)).rejects.toThrow(/is open in another Scutum/);
-    await first.close();
-    await backupFolder(folder, file);
-    rmSync(folder, { recursive: true });
-    expect(await restoreFolder(folder, file)).toEqual({ kept: undefined });
-    const second = await openDatabase(folder, undefined);
-    expect(await readTape(second, id)).toEqual(before);
-    await second.close();
-    expect((await restoreFolder(folder, file)).kept).toMatch(/pg\.before-/);
-    writeFileSync(file, "not a backup");
-    expect((await refusal(restoreFolder(folder, file))).message).toMatch(/not a backup/);
-    writeFileSync(file, Buffer.concat([Buffer.from([0x1f, 0x8b]), Buffer.alloc(200)]));
-    expect((await refusal(restoreFolder(folder, file))).message).toMatch(/damaged.*Nothing was changed/s);
-    const third = await openDatabase(folder, undefined);
-    expect(await readTape(third, id)).toEqual(before);
-    await third.close();
   });
 });
 

@@ -57,7 +57,7 @@ test("a line, the guard and who is there are on the other bench's screen at once
 
 test("the board follows what is logged at a job", async ({ page }) => {
   await page.goto(shop.address);
-  await expect(page.getByText("LIVE").first()).toBeVisible();
+  await expect(page.getByText("All open")).toBeVisible();
   const before = await page.getByText("asked by the second bench").count();
   expect(before).toBe(0);
   await log(1002, "approval", { what: "asked by the second bench", answer: "asked" });

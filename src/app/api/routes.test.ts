@@ -1,8 +1,7 @@
 /** Every route's error answers: what cannot be taken is 4xx with what was read, never 500; what is right is 2xx. */
 
-import { mkdtempSync, readFileSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { readFileSync, rmSync } from "node:fs";
+import { freshShopFolder } from "@/server/fresh-folder-for-tests";
 import { closeDb } from "@/server/db";
 import * as archive from "./v1/jobs/[id]/archive/route";
 import * as bench from "./v1/jobs/[id]/bench/route";
@@ -22,7 +21,7 @@ import * as recordings from "./v1/recordings/route";
 import * as search from "./v1/search/route";
 import * as settings from "./v1/settings/route";
 
-const folder = mkdtempSync(join(tmpdir(), "scutum-"));
+let folder: string;
 const WREN = readFileSync("demo/amps/wren-5.cir", "utf8");
 let job = 0;
 
@@ -42,6 +41,7 @@ async function told(answer: Response | Promise<Response>): Promise<Told> {
 }
 
 beforeAll(async () => {
+  folder = await freshShopFolder();
   process.env.SCUTUM_DATA = folder;
   const opened = await jobs.POST(request("/api/v1/jobs", json({ who: "J.M.", owner: "Osric Venn", amp: "Wren 5", netlist: WREN })));
   job = ((await opened.json()) as { id: number }).id;

@@ -1,10 +1,9 @@
 /** The door: who is let in, for how long, as what; what a stranger, a forged cookie and an old link get. */
 
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { rmSync } from "node:fs";
 import type { IncomingEvent } from "../incoming";
 import { append, openJob } from "../tape";
+import { freshShopFolder } from "../fresh-folder-for-tests";
 import { closeDb, db, type Database } from "../db";
 import { addToken, listTokens, revokeToken } from "./bench-tokens";
 import { mayEnter, ownerOnly, personOf, signedEvents, signerOf } from "./door";
@@ -14,7 +13,7 @@ import { hashOf, signed, unsigned } from "./secret";
 import { openSession, personOfCookie, signIn, signOut, signOutEverywhere } from "./sessions";
 import { Tries } from "./tries";
 
-const folder = mkdtempSync(join(tmpdir(), "scutum-door-"));
+let folder: string;
 let shop: Database;
 let job: number;
 const PHRASE = "a long enough phrase";
@@ -28,6 +27,7 @@ const asks = (method: string, headers: Record<string, string> = {}) => ({ method
 const withCookie = (cookie: string) => asks("POST", { cookie: `theme=dark; scutum-session=${cookie}` });
 
 beforeAll(async () => {
+  folder = await freshShopFolder();
   process.env.SCUTUM_DATA = folder;
   process.env.SCUTUM_DOOR = "shut";
   shop = await db();
