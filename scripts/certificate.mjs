@@ -5,7 +5,8 @@ import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from "n
 import { join } from "node:path";
 import { generate } from "selfsigned";
 
-const YEARS = 10;
+/** Tablets refuse certificates that are valid for longer than 825 days. A new one is made when this one has ended. */
+const DAYS = 820;
 
 /**
  * @param addresses names and IP addresses under which the shop is reached.
@@ -22,8 +23,7 @@ export async function certificateFor(addresses) {
   if (existsSync(cert) && existsSync(key) && covers(readFileSync(cert, "utf8"), addresses))
     return withFingerprint(readFileSync(cert, "utf8"), readFileSync(key, "utf8"));
   const altNames = [{ type: 2, value: "localhost" }, ...["127.0.0.1", ...addresses].map((ip) => ({ type: 7, ip }))];
-  const notAfterDate = new Date();
-  notAfterDate.setFullYear(notAfterDate.getFullYear() + YEARS);
+  const notAfterDate = new Date(Date.now() + DAYS * 86400_000);
   const made = await generate([{ name: "commonName", value: "Scutum" }], {
     keySize: 2048,
     algorithm: "sha256",

@@ -80,28 +80,32 @@ export function ensureChromium() {
   const places = [process.env.SCUTUM_CHROMIUM, "/usr/bin/chromium", "/usr/bin/chromium-browser", "/usr/bin/google-chrome"].filter(Boolean);
   const found = () => places.find((p) => existsSync(p));
   if (found()) return found();
-  if (process.getuid?.() === 0 && existsSync("/usr/bin/apt-get")) {
-    say("installing Chromium from Debian's packages…");
-    run("apt-get", ["update", "-qq"], { must: false });
-    run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], {
-      must: false,
-      env: { DEBIAN_FRONTEND: "noninteractive" },
-    });
-    if (found()) return found();
-  }
+  installDebian("chromium", "for the tests in a browser");
+  if (found()) return found();
   fail("no Chromium was found. Install it (Debian: apt-get install chromium) or set SCUTUM_CHROMIUM to its path.");
+}
+
+/** Installs a Debian package when root on such a machine; what it would have brought is looked for by the caller. */
+function installDebian(name, why) {
+  if (process.getuid?.() !== 0 || !existsSync("/usr/bin/apt-get")) return;
+  say(`installing ${name} from Debian's packages, ${why}…`);
+  const quiet = { must: false, env: { DEBIAN_FRONTEND: "noninteractive" } };
+  run("apt-get", ["update", "-qq"], quiet);
+  run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", name], quiet);
 }
 
 /** A general SPICE to hold the exported netlists against: Debian's ngspice when root, else what is there. Nothing depends on it. */
 export function ensureSpice() {
   if (existsSync("/usr/bin/ngspice")) return;
-  if (process.getuid?.() === 0 && existsSync("/usr/bin/apt-get")) {
-    say("installing ngspice from Debian's packages, for the tests of the SPICE export…");
-    const quiet = { must: false, env: { DEBIAN_FRONTEND: "noninteractive" } };
-    run("apt-get", ["update", "-qq"], quiet);
-    run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "ngspice"], quiet);
-  }
+  installDebian("ngspice", "for the tests of the SPICE export");
   if (!existsSync("/usr/bin/ngspice")) say("no ngspice here: the tests that compare with it are passed over.");
+}
+
+/** A PostgreSQL server for the tests of a shop that is on one. */
+export function ensurePostgres() {
+  if (existsSync("/usr/lib/postgresql")) return;
+  installDebian("postgresql", "for the tests of a shop on a server");
+  if (!existsSync("/usr/lib/postgresql")) say("no PostgreSQL here: the tests of a shop on a server are passed over.");
 }
 
 export function freePort(wanted) {

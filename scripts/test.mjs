@@ -1,7 +1,7 @@
 /** npm test: lint, types, unit tests, build, end-to-end tests. Ends with one line that counts them all. */
 
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
-import { ensureBuilt, ensureChromium, ensureInstalled, ensureSpice, run, say } from "./setup.mjs";
+import { ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, ensureSpice, run, say } from "./setup.mjs";
 import { beside } from "./side-by-side.mjs";
 
 ensureInstalled();
@@ -29,6 +29,7 @@ const checks = [
 for (const ok of await Promise.all(checks)) count(ok);
 
 ensureSpice();
+ensurePostgres();
 const unitFile = "test-results/unit.json";
 rmSync(unitFile, { force: true });
 const unitOk = step("unit tests", [

@@ -1,11 +1,7 @@
 /** The same SQL on a PostgreSQL server, where the machine has one: a cluster of its own, thrown away after. */
 
-import { execFileSync, spawnSync } from "node:child_process";
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import { randomUUID } from "node:crypto";
-import { createServer } from "node:net";
-import { tmpdir, userInfo } from "node:os";
-import { join } from "node:path";
 import { exportJob, importJob } from "./archive";
 import { storePhoto } from "./attachments";
 import { board, search } from "./board";
@@ -14,6 +10,7 @@ import { openDatabase, type Database } from "./db";
 import { freshShopFolder } from "./fresh-folder-for-tests";
 import { live } from "./live";
 import { addModel } from "./models";
+import { postgresPossible, startCluster, type Cluster } from "./postgres-for-tests";
 import { moveShop } from "./move-shop";
 import { getSettings, saveSettings } from "./settings";
 import type { IncomingEvent } from "./incoming";
@@ -21,53 +18,22 @@ import { rebuildSummaries } from "./summaries";
 import { append, openJob } from "./tape";
 import { readTape } from "./tape-read";
 
-const versions = existsSync("/usr/lib/postgresql") ? readdirSync("/usr/lib/postgresql") : [];
-const bin = versions.map((v) => `/usr/lib/postgresql/${v}/bin`).find((b) => existsSync(join(b, "initdb")));
-const root = userInfo().uid === 0;
-const possible = bin !== undefined && (!root || spawnSync("id", ["postgres"]).status === 0);
-
-/** PostgreSQL refuses to run as root. */
-const run = (program: string, args: string[]) =>
-  root
-    ? execFileSync("runuser", ["-u", "postgres", "--", join(bin!, program), ...args], { stdio: "pipe" })
-    : execFileSync(join(bin!, program), args, { stdio: "pipe" });
-
-(possible ? describe : describe.skip)("on a PostgreSQL server", () => {
-  let folder: string;
+(postgresPossible ? describe : describe.skip)("on a PostgreSQL server", () => {
+  let cluster: Cluster;
   let local: Database;
   let server: Database;
   let address: string;
 
   beforeAll(async () => {
-    folder = mkdtempSync(join(tmpdir(), "scutum-pg-"));
-    if (root) execFileSync("chown", ["postgres", folder]);
-    const port = await new Promise<number>((resolve) => {
-      const probe = createServer().listen(0, "127.0.0.1", () => {
-        const { port } = probe.address() as { port: number };
-        probe.close(() => resolve(port));
-      });
-    });
-    const data = join(folder, "data");
-    run("initdb", ["-D", data, "-U", "scutum", "--auth=trust", "-E", "UTF8", "--no-sync"]);
-    run("pg_ctl", [
-      "-D",
-      data,
-      "-w",
-      "-l",
-      join(folder, "log"),
-      "-o",
-      `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${folder}`,
-      "start",
-    ]);
-    address = `postgres://scutum@127.0.0.1:${port}/postgres`;
+    cluster = await startCluster();
+    address = cluster.url;
     server = await openDatabase("unused", address);
     local = await openDatabase(await freshShopFolder(), undefined);
   });
   afterAll(async () => {
     await server?.close();
     await local?.close();
-    run("pg_ctl", ["-D", join(folder, "data"), "-m", "immediate", "stop"]);
-    rmSync(folder, { recursive: true, force: true });
+    cluster.stop();
   });
 
   const reading = (value: number, more: object = {}): IncomingEvent =>
