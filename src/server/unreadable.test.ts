@@ -74,7 +74,7 @@ test("an older program's lines are found at the start; every reader of the job g
   expect(foldJob(job.events)).toMatchObject({ readings: [], photos: [], findings: [], recordings: [] });
   expect(foldJob(job.events).brief).toBeUndefined();
   expect(reportBlocks(reportOf(job)).length).toBeGreaterThan(1);
-  expect(readingsToCsv(job.events).split("\r\n")).toHaveLength(2);
+  expect(readingsToCsv(job.events).trim().split("\r\n")).toHaveLength(1);
 
   await append(shop, id, [say("undo", {}, { supersedes: 2 }), say("reading", { point: "B1", kind: "dcv", value: 275, conditions: {} })]);
   expect(foldJob(await readTape(shop, id)).readings).toHaveLength(1);
@@ -114,10 +114,10 @@ test("after a line about power that cannot be understood nothing is proven dead 
 });
 
 test.each([
-  ["[1,2", /is not JSON; it starts "\[1,2"/],
-  ["[".repeat(5000) + "]".repeat(5000), /nested more than 12 deep/],
-  ['{"__proto__":{"a":1}}', /a field named "__proto__"/],
-  ['{"a":{"constructor":1}}', /a field named "constructor"/],
-  ['["a\\u0000b"]', /control character/],
-  ['["\\ud800"]', /half a character/],
-])("JSON from outside: %s", (text, message) => expect(() => parseJson(text)).toThrow(message));
+  ["none", "[1,2", /is not JSON; it starts "\[1,2"/],
+  ["too deep", "[".repeat(5000) + "]".repeat(5000), /nested more than 12 deep/],
+  ["a key that changes objects", '{"__proto__":{"a":1}}', /a field named "__proto__"/],
+  ["another such key, deeper", '{"a":{"constructor":1}}', /a field named "constructor"/],
+  ["a NUL", '["a\\u0000b"]', /control character/],
+  ["half a surrogate pair", '["\\ud800"]', /half a character/],
+])("JSON from outside: %s", (_, text, message) => expect(() => parseJson(text)).toThrow(message));
