@@ -53,6 +53,8 @@ export function lockFolder(folder: string): () => void {
   } catch (error) {
     closeSync(file);
     if (error instanceof UserError) throw error;
+    if ((error as NodeJS.ErrnoException).code === "ENOSPC")
+      throw new UserError(507, `The disk with the data folder ${folder} is full. Nothing was changed: make room and start again.`);
     throw new UserError(
       500,
       `The data folder ${folder} cannot be locked: ${(error as Error).message}. Use a folder on a disk of this machine.`,

@@ -21,7 +21,7 @@ export default async function SettingsPage() {
       <Strip settings={settings} />
       <main className="mx-auto max-w-3xl px-4 py-4">
         <h1 className="mb-4 text-2xl font-bold">Settings</h1>
-        <SettingsForm settings={settings} backups={backups} />
+        <SettingsForm settings={settings} backups={backups} mayChange={!doorShut() || me?.role === "owner"} />
         <ImportJob />
         {doorShut() && me?.role === "owner" && (
           <>

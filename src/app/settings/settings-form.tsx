@@ -16,7 +16,7 @@ const plain = (value: number, unit: Unit) => formatQuantity(value, unit, 2).repl
 /** Fields of the form whose name is not that of the setting. */
 const FIELD: Record<string, "backupFolder" | "backupKeep"> = { "backups.folder": "backupFolder", "backups.keep": "backupKeep" };
 
-export function SettingsForm({ settings, backups }: { settings: Settings; backups?: BackupState }) {
+export function SettingsForm({ settings, backups, mayChange }: { settings: Settings; backups?: BackupState; mayChange: boolean }) {
   const router = useRouter();
   const [says, setSays] = useState<{ text: string; bad: boolean }>();
   const { register, handleSubmit, setError, formState } = useForm({
@@ -98,99 +98,102 @@ export function SettingsForm({ settings, backups }: { settings: Settings; backup
   });
   return (
     <form onSubmit={store}>
-      <Section title="The shop">
-        <div className="grid gap-3 sm:grid-cols-2">
-          <Field label="Name" error={errors.shopName?.message}>
-            <input className="input w-full" {...register("shopName")} />
-          </Field>
-          <Field label="Address, as on the report" error={errors.shopAddress?.message}>
-            <input className="input w-full" {...register("shopAddress")} />
-          </Field>
-          <Field label="Technicians, by initials" error={errors.technicians?.message}>
-            <input className="input w-full" {...register("technicians")} />
-          </Field>
-          <Field label="Currency" error={errors.currency?.message}>
-            <input className="input w-24" {...register("currency")} />
-          </Field>
-        </div>
-      </Section>
-      <Section title="Safety" hint={SAFETY_NOTE.split(". ")[1] + "."}>
-        <div className="grid gap-3 sm:grid-cols-3">
-          <Field label="Safe voltage of a reservoir, V" error={errors.safeVolts?.message}>
-            <input className="input w-full text-right font-mono" {...register("safeVolts")} />
-          </Field>
-          <Field label="PROVEN DEAD holds for, hours" error={errors.proofHours?.message}>
-            <input className="input w-full text-right font-mono" {...register("proofHours")} />
-          </Field>
-          <Field label={words("Usual mains, V")} error={errors.mainsVolts?.message}>
-            <input className="input w-full text-right font-mono" {...register("mainsVolts")} />
-          </Field>
-          <Field label="Earth bond, at most" error={errors.earthBondOhms?.message}>
-            <input className="input w-full text-right font-mono" {...register("earthBondOhms")} />
-          </Field>
-          <Field label="Insulation, at least" error={errors.insulationOhms?.message}>
-            <input className="input w-full text-right font-mono" {...register("insulationOhms")} />
-          </Field>
-          <Field label="Leakage, at most" error={errors.leakageAmps?.message}>
-            <input className="input w-full text-right font-mono" {...register("leakageAmps")} />
-          </Field>
-        </div>
-      </Section>
-      <Section title="Words and numbers">
-        <div className="grid gap-3 sm:grid-cols-3">
-          <Field label="Decimal sign">
-            <select className="select w-full" {...register("decimal")}>
-              <option value=".">point, 12.5</option>
-              <option value=",">comma, 12,5</option>
-            </select>
-          </Field>
-          <Field label={words("Word for tube")}>
-            <select className="select w-full" {...register("tubeWord")}>
-              <option>{words("tube")}</option>
-              <option>valve</option>
-            </select>
-          </Field>
-          <Field label={words("Word for mains")}>
-            <select className="select w-full" {...register("mainsWord")}>
-              <option>{words("mains")}</option>
-              <option>line</option>
-            </select>
-          </Field>
-        </div>
-      </Section>
-      {backups && (
-        <Section
-          title="Backups"
-          hint="Made once a day while the shop runs, and read back before they count. They help only if they are on another disk than the shop."
-        >
-          <div className="grid gap-3 sm:grid-cols-3">
-            <Field label="Folder (empty: backups, in the data folder)" className="sm:col-span-2" error={errors.backupFolder?.message}>
-              <input className="input w-full" placeholder={backups.place} {...register("backupFolder")} />
+      {!mayChange && <p className="mb-3 text-sm">Only the owner of the shop changes these.</p>}
+      <fieldset disabled={!mayChange}>
+        <Section title="The shop">
+          <div className="grid gap-3 sm:grid-cols-2">
+            <Field label="Name" error={errors.shopName?.message}>
+              <input className="input w-full" {...register("shopName")} />
             </Field>
-            <Field label="Kept (0: none are made)" error={errors.backupKeep?.message}>
-              <input className="input w-full text-right font-mono" {...register("backupKeep")} />
+            <Field label="Address, as on the report" error={errors.shopAddress?.message}>
+              <input className="input w-full" {...register("shopAddress")} />
+            </Field>
+            <Field label="Technicians, by initials" error={errors.technicians?.message}>
+              <input className="input w-full" {...register("technicians")} />
+            </Field>
+            <Field label="Currency" error={errors.currency?.message}>
+              <input className="input w-24" {...register("currency")} />
             </Field>
           </div>
-          <p className="mt-2 text-sm" suppressHydrationWarning>
-            {backups.last
-              ? `Last backup: ${new Date(backups.last.at).toLocaleString("en-GB")}, ${fixed(backups.last.bytes / 1e6, 1)} MB, ${backups.last.path}`
-              : `There is none in ${backups.place} yet.`}
-          </p>
-          {backups.failure && (
-            <p role="alert" className="mt-1 text-sm font-bold text-error">
-              ▲ The last try failed: {backups.failure}
+        </Section>
+        <Section title="Safety" hint={SAFETY_NOTE.split(". ")[1] + "."}>
+          <div className="grid gap-3 sm:grid-cols-3">
+            <Field label="Safe voltage of a reservoir, V" error={errors.safeVolts?.message}>
+              <input className="input w-full text-right font-mono" {...register("safeVolts")} />
+            </Field>
+            <Field label="PROVEN DEAD holds for, hours" error={errors.proofHours?.message}>
+              <input className="input w-full text-right font-mono" {...register("proofHours")} />
+            </Field>
+            <Field label={words("Usual mains, V")} error={errors.mainsVolts?.message}>
+              <input className="input w-full text-right font-mono" {...register("mainsVolts")} />
+            </Field>
+            <Field label="Earth bond, at most" error={errors.earthBondOhms?.message}>
+              <input className="input w-full text-right font-mono" {...register("earthBondOhms")} />
+            </Field>
+            <Field label="Insulation, at least" error={errors.insulationOhms?.message}>
+              <input className="input w-full text-right font-mono" {...register("insulationOhms")} />
+            </Field>
+            <Field label="Leakage, at most" error={errors.leakageAmps?.message}>
+              <input className="input w-full text-right font-mono" {...register("leakageAmps")} />
+            </Field>
+          </div>
+        </Section>
+        <Section title="Words and numbers">
+          <div className="grid gap-3 sm:grid-cols-3">
+            <Field label="Decimal sign">
+              <select className="select w-full" {...register("decimal")}>
+                <option value=".">point, 12.5</option>
+                <option value=",">comma, 12,5</option>
+              </select>
+            </Field>
+            <Field label={words("Word for tube")}>
+              <select className="select w-full" {...register("tubeWord")}>
+                <option>{words("tube")}</option>
+                <option>valve</option>
+              </select>
+            </Field>
+            <Field label={words("Word for mains")}>
+              <select className="select w-full" {...register("mainsWord")}>
+                <option>{words("mains")}</option>
+                <option>line</option>
+              </select>
+            </Field>
+          </div>
+        </Section>
+        {backups && (
+          <Section
+            title="Backups"
+            hint="Made once a day while the shop runs, and read back before they count. They help only if they are on another disk than the shop."
+          >
+            <div className="grid gap-3 sm:grid-cols-3">
+              <Field label="Folder (empty: backups, in the data folder)" className="sm:col-span-2" error={errors.backupFolder?.message}>
+                <input className="input w-full" placeholder={backups.place} {...register("backupFolder")} />
+              </Field>
+              <Field label="Kept (0: none are made)" error={errors.backupKeep?.message}>
+                <input className="input w-full text-right font-mono" {...register("backupKeep")} />
+              </Field>
+            </div>
+            <p className="mt-2 text-sm" suppressHydrationWarning>
+              {backups.last
+                ? `Last backup: ${new Date(backups.last.at).toLocaleString("en-GB")}, ${fixed(backups.last.bytes / 1e6, 1)} MB, ${backups.last.path}`
+                : `There is none in ${backups.place} yet.`}
+            </p>
+            {backups.failure && (
+              <p role="alert" className="mt-1 text-sm font-bold text-error">
+                ▲ The last try failed: {backups.failure}
+              </p>
+            )}
+          </Section>
+        )}
+        <div className="flex items-center gap-3">
+          {mayChange && <button className="btn btn-primary">Store the settings</button>}
+          {says && (
+            <p role={says.bad ? "alert" : "status"} className={says.bad ? "text-error" : ""}>
+              {says.text}
             </p>
           )}
-        </Section>
-      )}
-      <div className="flex items-center gap-3">
-        <button className="btn btn-primary">Store the settings</button>
-        {says && (
-          <p role={says.bad ? "alert" : "status"} className={says.bad ? "text-error" : ""}>
-            {says.text}
-          </p>
-        )}
-      </div>
+        </div>
+      </fieldset>
     </form>
   );
 }

@@ -9,6 +9,7 @@ import { CircleHelp, PlugZap, ShieldCheck, Zap } from "lucide-react";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { EnergyState } from "@/core/safety/energy";
 import { useEnergy, useJob } from "./job-context";
+import { Others } from "./others";
 import { energyWords } from "./words";
 
 /** Comes when it is asked for; the dialog of a library is larger than the rest of the strip. */
@@ -96,23 +97,6 @@ export function Guard() {
       )}
       {powering && <PowerOn close={() => setPowering(false)} />}
     </header>
-  );
-}
-
-/** Who else has this job open: at a live amp two must know of each other. */
-function Others() {
-  const { tape, energyKind } = useJob();
-  const names = [...new Set(tape.present.map((p) => p.who))].sort();
-  if (names.length === 0) return null;
-  const pages = tape.present.length === 1 ? "on another screen" : `on ${tape.present.length} other screens`;
-  return energyKind === "live" ? (
-    <p role="alert" className="basis-full rounded bg-warning px-3 py-1 text-sm font-bold text-warning-content">
-      ▲ {names.join(", ")} {names.length === 1 ? "has" : "have"} this LIVE amp open {pages}. Agree who works on it before a hand goes in.
-    </p>
-  ) : (
-    <p role="status" className="soft basis-full text-sm">
-      Also open {pages}: {names.join(", ")}
-    </p>
   );
 }
 

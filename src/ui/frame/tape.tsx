@@ -15,14 +15,15 @@ const EntryLine = lateInBrowser(() => import("./entry-line").then((m) => m.Entry
 const Strike = lateInBrowser(() => import("./strike").then((m) => m.Strike));
 
 export function TapeColumn({ station }: { station: StationId }) {
-  const { view, tape, say } = useJob();
+  const { view, tape, say, energyKind } = useJob();
   const roll = useRef<HTMLOListElement>(null);
   const [striking, setStriking] = useState<number>();
   const count = view.state.lines.length;
 
   useEffect(() => {
     roll.current?.scrollTo({ top: roll.current.scrollHeight });
-  }, [count]);
+    // The strip on top has grown or shrunk: what was at the end is moved out of sight.
+  }, [count, tape.present.length, energyKind]);
 
   const lines = useMemo(() => {
     let last = "";

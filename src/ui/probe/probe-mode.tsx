@@ -4,6 +4,7 @@
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { useJob } from "../frame/job-context";
+import { Others } from "../frame/others";
 import { useSound } from "./sound";
 import { ColdProbe } from "./cold-probe";
 import { Asking } from "./asking";
@@ -80,6 +81,7 @@ function Screen({ children }: { children: React.ReactNode }) {
   useEffect(() => setReady(true), []);
   return (
     <main data-ready={ready || undefined} aria-label="Probe mode" className="probe fixed inset-0 flex flex-col overflow-hidden bg-base-100">
+      <Others />
       {children}
     </main>
   );
