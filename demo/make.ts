@@ -12,7 +12,7 @@ import { recordingLine } from "@/core/sound/recording-line";
 import { soundsOf } from "@/core/sound/sounds";
 import { writeWav } from "@/core/sound/wav";
 import { storePhoto, storeRecording } from "@/server/attachments";
-import type { Database } from "@/server/db";
+import type { Database } from "@/server/database";
 import { addModel, type AmpModel } from "@/server/models";
 import { putOnBench } from "@/server/bench";
 import { saveSettings } from "@/server/settings";

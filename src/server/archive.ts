@@ -4,7 +4,7 @@ import { strToU8, zipSync, type Zippable } from "fflate";
 import { storedReferences } from "@/core/tape/references";
 import { ARCHIVE_FORMAT, ARCHIVE_VERSION, readArchive, soundOnes, type ArchiveFile } from "./archive-file";
 import { getAttachment, storePhoto, storeRecording } from "./attachments";
-import type { Database, Sql } from "./db";
+import type { Database, Sql } from "./database";
 import { UserError } from "./errors";
 import { addModel, getModel } from "./models";
 import { writeSummary } from "./summaries";

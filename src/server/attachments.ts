@@ -6,7 +6,7 @@ import sharp from "sharp";
 import type { FieldError } from "@/core/checks/class-errors";
 import type { StoredReference } from "@/core/tape/references";
 import { HEAD_BYTES, readWavHead } from "@/core/sound/wav";
-import type { Sql } from "./db";
+import type { Sql } from "./database";
 import { UserError } from "./errors";
 import { withoutPlace } from "./photo-place";
 

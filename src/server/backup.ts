@@ -7,11 +7,11 @@ import { promisify } from "node:util";
 import { gunzip, gzip } from "node:zlib";
 import { DEFAULT_SETTINGS } from "@/core/shop/settings";
 import { backupName, backupPlace } from "./backup-files";
-import type { Database } from "./db";
+import type { Database, ShopContents } from "./database";
 import { explain, UserError } from "./errors";
 import { clusterOf, openFolder, unfinishedOf } from "./folder-database";
 import { lockFolder } from "./lock";
-import { shopContents, type ShopContents } from "./shop-contents";
+import { shopContents } from "./shop-contents";
 import { getSettings } from "./settings";
 
 export interface Backup {

@@ -2,7 +2,7 @@
 
 import type { BoardJob } from "@/core/job/summary";
 import { byUrgency } from "@/core/job/urgency";
-import type { Sql } from "./db";
+import type { Sql } from "./database";
 
 const COLUMNS = `job_id as id, owner, amp, serial, complaint, waiting_on as "waitingOn", waiting_what as "waitingWhat", waiting_until as "waitingUntil", energy, due_date as "dueDate",
   open_findings as "openFindings", readings, opened_at as "openedAt", last_at as "lastAt", waiting_since as "waitingSince", next_step as "nextStep", next_station as "nextStation"`;

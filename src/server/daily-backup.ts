@@ -3,7 +3,8 @@
 import { join } from "node:path";
 import { backupName, backupPlace, backupsIn, pruneBackups, type BackupFile } from "./backup-files";
 import { readBackupApart, writeBackup } from "./backup";
-import { dataFolder, type Database } from "./db";
+import { dataFolder } from "./db";
+import type { Database } from "./database";
 import { getSettings } from "./settings";
 
 const LOOK_EVERY_MS = 15 * 60_000;

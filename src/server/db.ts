@@ -6,26 +6,7 @@ import { UserError } from "./errors";
 import { backUpBeforeMigration } from "./backup";
 import { openFolder } from "./folder-database";
 import { openServer } from "./server-database";
-import type { ShopContents } from "./shop-contents";
-
-export interface Sql {
-  /** Parameterised; a JSON parameter is passed as its text. */
-  query<T = Record<string, unknown>>(text: string, params?: unknown[]): Promise<T[]>;
-}
-
-export interface Database extends Sql {
-  /** Committed and on disk when the promise resolves; rolled back when `work` throws. */
-  transaction<T>(work: (sql: Sql) => Promise<T>): Promise<T>;
-  /** Several statements without parameters: migrations. */
-  script(text: string): Promise<void>;
-  /** Does something while no other process of this shop does anything of the kind: changes of the tables, at the start. */
-  alone<T>(work: () => Promise<T>): Promise<T>;
-  /** Tells every screen, of every process of this shop, that a job has changed: after the commit. */
-  announce(jobId: number): Promise<void>;
-  close(): Promise<void>;
-  /** The files of an embedded database as one tar, and what they hold, both of one moment. Absent on a server, which has tools of its own. */
-  dump?(): Promise<{ tar: Uint8Array; contents: ShopContents }>;
-}
+import type { Database } from "./database";
 
 export function dataFolder(): string {
   return resolve(/* turbopackIgnore: true */ process.env.SCUTUM_DATA ?? "data");

@@ -2,7 +2,7 @@
 
 import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, rmSync, statSync } from "node:fs";
 import { join } from "node:path";
-import type { Database, Sql } from "./db";
+import type { Database, Sql } from "./database";
 import { lastBackupWords } from "./backup-files";
 import { explain, UserError } from "./errors";
 import { live } from "./live";

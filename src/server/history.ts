@@ -1,7 +1,7 @@
 /** What this shop has replaced in other amps of a model. */
 
 import type { ShopHistory } from "@/core/suspects/history";
-import type { Sql } from "./db";
+import type { Sql } from "./database";
 import type { AmpModel } from "./models";
 
 /** Replacements that stand, in other jobs whose amp is of this model, in any version of its circuit. Which lines stand is in the summaries. */

@@ -1,7 +1,7 @@
 /** Amp models: netlists in versions. A job pins the version that it used. */
 
 import { readCircuit, type ReadResult } from "@/core/circuit/read";
-import type { Sql } from "./db";
+import type { Sql } from "./database";
 import { UserError } from "./errors";
 
 export interface AmpModel {

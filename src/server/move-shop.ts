@@ -1,9 +1,9 @@
 /** A whole shop from one database to another: from a data folder to a PostgreSQL server, or back. Checked job by job before it counts. */
 
 import { exportJob } from "./archive";
-import type { Database, Sql } from "./db";
+import type { Database, Sql, ShopContents } from "./database";
 import { UserError } from "./errors";
-import { shopContents, type ShopContents } from "./shop-contents";
+import { shopContents } from "./shop-contents";
 
 /** In the order in which they refer to each other. Who is signed in is not taken along: everybody signs in anew. */
 const TABLES = [

@@ -1,7 +1,7 @@
 /** A shop on a PostgreSQL server, where DATABASE_URL names one: several processes may serve it at once. */
 
 import type { Client, Pool, PoolClient } from "pg";
-import type { Database, Sql } from "./db";
+import type { Database, Sql } from "./database";
 import { explain } from "./errors";
 import { live } from "./live";
 

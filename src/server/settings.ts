@@ -4,7 +4,7 @@ import { classErrors, show } from "@/core/checks/class-errors";
 import { setLanguage } from "@/core/language/language";
 import { DEFAULT_SETTINGS, languageOf, type Settings } from "@/core/shop/settings";
 import { Settings as SettingsClass } from "@/core/shop/settings-class";
-import type { Sql } from "./db";
+import type { Sql } from "./database";
 import { UserError } from "./errors";
 
 export async function getSettings(sql: Sql): Promise<Settings> {

@@ -1,17 +1,6 @@
 /** What a database holds, in a few figures: a backup is held against what it was made of. */
 
-import type { Sql } from "./db";
-
-export interface ShopContents {
-  jobs: number;
-  /** Lines of all tapes. */
-  lines: number;
-  /** Photos and recordings, and their bytes. */
-  attachments: number;
-  bytes: number;
-  /** Of every line's id and payload, in order. */
-  fingerprint: string;
-}
+import type { ShopContents, Sql } from "./database";
 
 export async function shopContents(sql: Sql): Promise<ShopContents> {
   const [row] = await sql.query<ShopContents>(

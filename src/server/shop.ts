@@ -5,7 +5,7 @@ import { viewJob, type JobView } from "@/core/job/job-view";
 import { composeReport, type Report } from "@/core/job/report";
 import { reportBlocks, type Block } from "@/core/job/report-blocks";
 import type { Settings } from "@/core/shop/settings";
-import type { Database, Sql } from "./db";
+import type { Database, Sql } from "./database";
 import { addModel, getModel, type AmpModel } from "./models";
 import { getSettings } from "./settings";
 import { solvedHere } from "./solved";

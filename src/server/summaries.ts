@@ -3,7 +3,7 @@
 import type { JobEvent } from "@/core/tape/events/event";
 import { energyOf, viewJob } from "@/core/job/job-view";
 import { summarise, SUMMARY_VERSION } from "@/core/job/summary";
-import type { Database, Sql } from "./db";
+import type { Database, Sql } from "./database";
 import { getSettings } from "./settings";
 import { readTape } from "./tape-read";
 import { markUnreadable, type UnreadableLine } from "./unreadable";

@@ -1,7 +1,7 @@
 /** Jobs and their tapes, read. A stored line that does not pass the checks of today is read as such: see `unreadable.ts`. */
 
 import type { JobEvent } from "@/core/tape/events/event";
-import type { Sql } from "./db";
+import type { Sql } from "./database";
 import { UserError } from "./errors";
 
 export interface JobHead {

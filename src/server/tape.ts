@@ -5,7 +5,7 @@ import type { JobEvent } from "@/core/tape/events/event";
 import { tapeLines } from "@/core/tape/fold";
 import { referenceErrors, storedReferences } from "@/core/tape/references";
 import { missingOf } from "./attachments";
-import type { Database, Sql } from "./db";
+import type { Database, Sql } from "./database";
 import { UserError } from "./errors";
 import { checkIncoming, type IncomingEvent } from "./incoming";
 import { writeSummary } from "./summaries";

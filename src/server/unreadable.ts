@@ -4,7 +4,7 @@ import type { JobEvent } from "@/core/tape/events/event";
 import { payloadErrors } from "@/core/tape/events/validate";
 import { referenceErrors, storedReferences } from "@/core/tape/references";
 import { missingOf } from "./attachments";
-import type { Sql } from "./db";
+import type { Sql } from "./database";
 import { readStored, type StoredEvent } from "./tape-read";
 
 export interface UnreadableLine {

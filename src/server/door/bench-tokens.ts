@@ -1,7 +1,7 @@
 /** Tokens of instruments and bridges: each belongs to a bench, opens the ways of instruments only, and can be revoked. */
 
 import { randomBytes } from "node:crypto";
-import type { Sql } from "../db";
+import type { Sql } from "../database";
 import { UserError } from "../errors";
 import { hashOf } from "./secret";
 

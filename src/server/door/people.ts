@@ -2,7 +2,7 @@
 
 import { hash, verify } from "argon2";
 import type { Person, Role } from "@/core/shop/people";
-import type { Database, Sql } from "../db";
+import type { Database, Sql } from "../database";
 import { UserError } from "../errors";
 
 export interface KnownPerson extends Person {

@@ -1,6 +1,6 @@
 /** A link for the amp's owner: the report of one job, to read, until a day. Signed, so that nothing has to be kept. */
 
-import type { Sql } from "../db";
+import type { Sql } from "../database";
 import { signed, unsigned } from "./secret";
 
 export const LINK_DAYS = 30;

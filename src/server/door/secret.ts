@@ -1,7 +1,7 @@
 /** Signing of what leaves the shop and comes back: session cookies, links to a report. */
 
 import { createHash, createHmac, randomBytes, timingSafeEqual } from "node:crypto";
-import type { Sql } from "../db";
+import type { Sql } from "../database";
 
 /** The door is shut where other machines can reach it: everybody has to say who they are. `scripts/serve.mjs` sets it by the address it listens on. */
 export const doorShut = (): boolean => process.env.SCUTUM_DOOR === "shut";

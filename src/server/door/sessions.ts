@@ -2,7 +2,7 @@
 
 import { randomUUID } from "node:crypto";
 import type { Person } from "@/core/shop/people";
-import type { Sql } from "../db";
+import type { Sql } from "../database";
 import { UserError } from "../errors";
 import { personBy } from "./people";
 import { hashOf, signed, unsigned } from "./secret";
