@@ -33,10 +33,12 @@ export async function openServer(url: string): Promise<Database> {
       throw explain(error);
     });
     let broken: Error | undefined;
-    client.on("error", (error) => (broken = error));
+    const note = (error: Error) => void (broken = error);
+    client.on("error", note);
     try {
       return await work(client);
     } finally {
+      client.off("error", note);
       client.release(broken);
     }
   };
