@@ -73,9 +73,9 @@ export async function readJson(request: Request, most?: number): Promise<unknown
   return parseJson(await readText(request, most));
 }
 
-/** The number in the address. @throws UserError 404 when it is none. */
-export function jobNumber(text: string): number {
-  if (!/^\d{1,9}$/.test(text)) throw new UserError(404, `There is no job ${JSON.stringify(text.slice(0, 20))} here.`);
+/** The number in the address. @param of what it is one of. @throws UserError 404 when it is none. */
+export function numberIn(text: string, of = "job"): number {
+  if (!/^\d{1,9}$/.test(text)) throw new UserError(404, `There is no ${of} ${JSON.stringify(text.slice(0, 20))} here.`);
   return Number(text);
 }
 

@@ -1,6 +1,6 @@
 import { NextResponse } from "next/server";
 import { PersonChangeBody, readBody } from "@/app/api/bodies";
-import { jobNumber, respond } from "@/app/api/respond";
+import { numberIn, respond } from "@/app/api/respond";
 import { db } from "@/server/db";
 import { ownerOnly } from "@/server/door/door";
 import { changePerson } from "@/server/door/people";
@@ -9,7 +9,7 @@ import { changePerson } from "@/server/door/people";
 export function PUT(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
     await ownerOnly(request);
-    const id = jobNumber((await params).id);
+    const id = numberIn((await params).id, "person");
     return NextResponse.json({ person: await changePerson(await db(), id, await readBody(request, PersonChangeBody)) });
   });
 }

@@ -1,5 +1,5 @@
 import { NextResponse } from "next/server";
-import { jobNumber, respond } from "@/app/api/respond";
+import { numberIn, respond } from "@/app/api/respond";
 import { db } from "@/server/db";
 import { revokeToken } from "@/server/door/bench-tokens";
 import { ownerOnly } from "@/server/door/door";
@@ -8,7 +8,7 @@ import { ownerOnly } from "@/server/door/door";
 export function DELETE(request: Request, { params }: { params: Promise<{ id: string }> }) {
   return respond(async () => {
     await ownerOnly(request);
-    await revokeToken(await db(), jobNumber((await params).id));
+    await revokeToken(await db(), numberIn((await params).id, "token"));
     return NextResponse.json({});
   });
 }

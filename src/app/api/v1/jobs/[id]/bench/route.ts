@@ -1,6 +1,6 @@
 import { NextResponse } from "next/server";
 import { eventStream } from "@/app/api/event-stream";
-import { jobNumber, readText, respond } from "@/app/api/respond";
+import { numberIn, readText, respond } from "@/app/api/respond";
 import { benchChannel } from "@/server/bench";
 import { UserError } from "@/server/errors";
 
@@ -9,7 +9,7 @@ type Context = { params: Promise<{ id: string }> };
 /** The lines of the job's instruments as server-sent events; with `?as=instrument` what Scutum wants of them. */
 export function GET(request: Request, { params }: Context) {
   return respond(async () => {
-    const channel = await benchChannel(jobNumber((await params).id));
+    const channel = await benchChannel(numberIn((await params).id));
     const role = new URL(request.url).searchParams.get("as") ?? "screen";
     if (role !== "screen" && role !== "instrument")
       throw new UserError(400, `as: ${JSON.stringify(role.slice(0, 20))} was read; screen or instrument are wanted.`);
@@ -20,7 +20,7 @@ export function GET(request: Request, { params }: Context) {
 /** Lines of the protocol, one each: from a bridge what its instruments show, from a screen what is wanted. */
 export function POST(request: Request, { params }: Context) {
   return respond(async () => {
-    const channel = await benchChannel(jobNumber((await params).id));
+    const channel = await benchChannel(numberIn((await params).id));
     const lines = (await readText(request, 100_000)).split("\n").filter((l) => l.trim() !== "");
     if (lines.length === 0) throw new UserError(400, "Nothing was sent: lines of the instruments' protocol are wanted.");
     const taken = channel.post(lines);

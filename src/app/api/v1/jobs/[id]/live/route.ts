@@ -1,5 +1,5 @@
 import { eventStream } from "@/app/api/event-stream";
-import { jobNumber, respond } from "@/app/api/respond";
+import { numberIn, respond } from "@/app/api/respond";
 import { MOST_LINES } from "@/core/tape/events/words";
 import { db } from "@/server/db";
 import { signerOf } from "@/server/door/door";
@@ -15,7 +15,7 @@ type Context = { params: Promise<{ id: string }> };
  */
 export function GET(request: Request, { params }: Context) {
   return respond(async () => {
-    const id = jobNumber((await params).id);
+    const id = numberIn((await params).id);
     const asked = new URL(request.url).searchParams;
     const from = request.headers.get("last-event-id") ?? asked.get("after") ?? "0";
     let after = Number(from);

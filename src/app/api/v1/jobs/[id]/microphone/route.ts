@@ -1,4 +1,4 @@
-import { jobNumber, respond, atTheDoor } from "@/app/api/respond";
+import { numberIn, respond, atTheDoor } from "@/app/api/respond";
 import { recordAmp } from "@/server/bench";
 import { UserError } from "@/server/errors";
 
@@ -14,7 +14,7 @@ export function GET(request: Request, { params }: Context) {
     const seconds = Number(asked.get("seconds") ?? 5);
     if (!(seconds >= 1 && seconds <= MOST_SECONDS))
       throw new UserError(400, `seconds: ${JSON.stringify(asked.get("seconds")?.slice(0, 20))} was read; 1 to ${MOST_SECONDS} are wanted.`);
-    const wav = await recordAmp(jobNumber((await params).id), seconds, (asked.get("noted") ?? "").slice(0, 500));
+    const wav = await recordAmp(numberIn((await params).id), seconds, (asked.get("noted") ?? "").slice(0, 500));
     return new Response(Buffer.from(wav), { headers: { "content-type": "audio/wav", "cache-control": "no-store" } });
   });
 }

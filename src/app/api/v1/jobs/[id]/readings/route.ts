@@ -1,6 +1,6 @@
 import { NextResponse } from "next/server";
 import { ReadingsBody, readBody } from "@/app/api/bodies";
-import { jobNumber, readText, respond } from "@/app/api/respond";
+import { numberIn, readText, respond } from "@/app/api/respond";
 import { conditionsNow, foldJob } from "@/core/tape/fold";
 import type { Reading } from "@/core/tape/events/measuring-events";
 import { csvToEvents, readingsToCsv } from "@/server/csv";
@@ -15,7 +15,7 @@ type Context = { params: Promise<{ id: string }> };
 /** The standing readings as CSV. */
 export function GET(_request: Request, { params }: Context) {
   return respond(async () => {
-    const job = await wholeJob(await db(), jobNumber((await params).id));
+    const job = await wholeJob(await db(), numberIn((await params).id));
     return new Response(readingsToCsv(job.events), {
       headers: {
         "content-type": "text/csv; charset=utf-8",
@@ -29,7 +29,7 @@ export function GET(_request: Request, { params }: Context) {
 export function POST(request: Request, { params }: Context) {
   return respond(async () => {
     const database = await db();
-    const job = await wholeJob(database, jobNumber((await params).id));
+    const job = await wholeJob(database, numberIn((await params).id));
     const who = new URL(request.url).searchParams.get("who") ?? job.settings.technicians[0]!;
     let events: IncomingEvent[];
     if (request.headers.get("content-type")?.includes("json")) {

@@ -1,7 +1,7 @@
 import { reportResponse } from "@/app/api/report-response";
-import { jobNumber, respond } from "@/app/api/respond";
+import { numberIn, respond } from "@/app/api/respond";
 
 /** The owner's report as PDF, A4 or `?paper=letter`. */
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }) {
-  return respond(async () => reportResponse(request, jobNumber((await params).id)));
+  return respond(async () => reportResponse(request, numberIn((await params).id)));
 }
