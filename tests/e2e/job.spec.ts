@@ -262,7 +262,10 @@ test("a job without a circuit is given one: bad lines in place, then test points
   await expect(page.getByText("line 2: found 4k7; expected RNAME node node OHMS: a number as netlists write it: 4.7k")).toBeVisible();
   await expect(page.getByText("line 3: found 2 nodes for 12AX7; expected 3: plate grid cathode")).toBeVisible();
   await field.setInputFiles("demo/amps/wren-5.cir");
+  // The page is loaded anew with the circuit; its line may be on the tape before that.
+  const again = page.waitForEvent("load");
   await page.getByRole("button", { name: "Use wren-5.cir for this job" }).click();
+  await again;
   await expect(tape(page)).toContainText("Circuit of this job: Brackwynd Wren 5");
   await page.goto(`${shop.address}/jobs/1002/walk`);
   await expect(page.getByText("Probe on C1 +")).toBeVisible();

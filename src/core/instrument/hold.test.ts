@@ -92,3 +92,22 @@ test("a sample that comes twice or late changes nothing", () => {
   expect(feedHold(state, { at: 500, value: 99, digit: 0.1 })).toBe(state);
   expect(feedHold(state, { at: 250, value: 99, digit: 0.1 })).toBe(state);
 });
+
+test("the point before is not taken for this one because its rail creeps while the tubes warm; a lifted probe ends it", () => {
+  // A rail that rises from 103 to 117 V under a probe that has not moved, then stands still.
+  const creeping = Array.from({ length: 40 }, (_, i) => 117 - 14 * Math.exp(-i / 8));
+  let state = startHold({ expected: 6.8 }, { value: 103, digit: 0.1 });
+  for (const [i, value] of [...creeping, ...volts(117, 20)].entries()) {
+    state = feedHold(state, { at: i * 250, value, digit: 0.1 });
+    expect(state.phase).toBe("lift");
+  }
+  state = feed(state, [0.03, 6.8, 6.8, 6.8, 6.8, 6.8, 6.8], 0.1, 20_000);
+  expect([state.phase, state.value]).toEqual(["held", 6.8]);
+
+  // The same with samples missing, as on a machine that is busy.
+  state = startHold({ expected: 6.8 }, { value: 103, digit: 0.1 });
+  for (const [i, value] of [103, 106.1, 108, 109, 109.5, ...volts(109.6, 10)].entries()) {
+    state = feedHold(state, { at: i * 1500, value, digit: 0.1 });
+    expect(state.phase).toBe("lift");
+  }
+});

@@ -63,6 +63,11 @@ export interface HoldState {
 
 /** Samples older than this say nothing any more. */
 const KEPT_MS = 6000;
+/** A change of so many bands, and of this part, from one sample to the next is a probe that was lifted; less is a rail that creeps. */
+const LEFT_BANDS = 3;
+const LEFT_PART = 0.05;
+/** Between two samples of a hand-held meter. */
+const USUAL_GAP_MS = 400;
 /** From this long on, what goes up and down is a swing and not a probe that is being placed. */
 const SWING_MS = 4500;
 const SWING_CROSSINGS = 3;
@@ -81,7 +86,14 @@ export function startHold(options: Partial<HoldOptions> = {}, leave?: { value: n
     phase: "silent",
     samples: [],
     part: 0,
-    ...(leave ? { leave: { value: leave.value, band: bandOf(all, leave.value, leave.digit) } } : {}),
+    ...(leave
+      ? {
+          leave: {
+            value: leave.value,
+            band: Math.max(LEFT_BANDS * bandOf(all, leave.value, leave.digit), LEFT_PART * Math.abs(leave.value)),
+          },
+        }
+      : {}),
   };
 }
 
@@ -95,7 +107,7 @@ export function feedHold(state: HoldState, sample: Sample): HoldState {
   const last = state.samples.at(-1);
   if (last && sample.at <= last.at) return state;
   const { options } = state;
-  const leave = state.leave && stillOn(state.leave, sample) ? state.leave : undefined;
+  const leave = state.leave && stillOn(state.leave, sample, last);
   // What was seen on the point before does not count for this one.
   const since = state.leave && !leave ? [] : state.samples;
   const samples = [...since.filter((s) => s.at > sample.at - KEPT_MS), sample];
@@ -122,8 +134,15 @@ export function feedHold(state: HoldState, sample: Sample): HoldState {
   return { ...next, phase: open ? "open" : "moving", value: sample.value };
 }
 
-function stillOn(leave: { value: number; band: number }, sample: Sample): boolean {
-  return sample.value !== undefined && Math.abs(sample.value - leave.value) <= leave.band;
+/**
+ * The display that has to be left, as it stands with this sample; undefined when it was left. It is followed: a rail that creeps while the
+ * tubes warm is still the same rail under the same probe, and only a jump, a blank or an overload says that the probe was lifted.
+ */
+function stillOn(leave: { value: number; band: number }, sample: Sample, last: Sample | undefined): HoldState["leave"] {
+  if (sample.value === undefined) return undefined;
+  // Where samples are missing it has crept on meanwhile.
+  const missed = last ? Math.max(1, (sample.at - last.at) / USUAL_GAP_MS) : 1;
+  return Math.abs(sample.value - leave.value) <= leave.band * missed ? { ...leave, value: sample.value } : undefined;
 }
 
 /** The longest run of samples up to now that stays inside one band; a blank or an overload ends it. */
