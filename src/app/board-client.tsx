@@ -1,6 +1,7 @@
 "use client";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
+import { seenStream } from "./seen-stream";
 import { Board, type BoardProps } from "@/ui/board/board";
 import type { BoardCard } from "@/ui/board/board-card";
 
@@ -14,24 +15,18 @@ async function search(text: string): Promise<BoardCard[]> {
 export function BoardClient({ seen, ...props }: Omit<BoardProps, "search"> & { seen: string }) {
   const router = useRouter();
   useEffect(() => {
-    let source: EventSource | undefined;
     let soon: ReturnType<typeof setTimeout> | undefined;
     // Several lines at once are one look.
     const look = () => (soon ??= setTimeout(() => ((soon = undefined), router.refresh()), 300));
-    const turn = () => {
-      source?.close();
-      source = undefined;
-      if (document.hidden) return;
+    const stop = seenStream(() => {
       // Joined again after a break it says the same, and is told that the page is old.
-      source = new EventSource(`/api/v1/live?seen=${seen}`);
+      const source = new EventSource(`/api/v1/live?seen=${seen}`);
       source.addEventListener("changed", look);
-    };
-    document.addEventListener("visibilitychange", turn);
-    turn();
+      return source;
+    });
     return () => {
-      document.removeEventListener("visibilitychange", turn);
       clearTimeout(soon);
-      source?.close();
+      stop();
     };
   }, [router, seen]);
   return <Board {...props} search={search} />;

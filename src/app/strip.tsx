@@ -4,11 +4,18 @@ import type { Person } from "@/core/shop/people";
 import type { Settings } from "@/core/shop/settings";
 import { personOf } from "@/server/door/door";
 import { TopStrip } from "@/ui/frame/top-strip";
+import { SignedIn } from "./signed-in";
 
 /** The strip with the shop's name and who is at the bench. */
 export async function Strip({ settings }: { settings: Settings }) {
+  const person = await personHere();
   return (
-    <TopStrip shop={settings.shopName} technicians={settings.technicians} who={await technician(settings)} signedIn={await personHere()} />
+    <TopStrip
+      shop={settings.shopName}
+      technicians={settings.technicians}
+      who={await technician(settings)}
+      signedIn={person && <SignedIn person={person} />}
+    />
   );
 }
 

@@ -29,25 +29,24 @@ export async function storePhoto(
   sent: Uint8Array,
   as: "cleaned" | "it came" = "cleaned",
 ): Promise<{ hash: string; type: string }> {
-  let bytes = sent;
-  if (bytes.length === 0) throw new UserError(422, "The photo is empty: a JPEG, PNG or WebP picture is wanted.");
-  if (bytes.length > MOST_PHOTO_BYTES) throw new UserError(413, tooLarge(bytes.length));
+  if (sent.length === 0) throw new UserError(422, "The photo is empty: a JPEG, PNG or WebP picture is wanted.");
+  if (sent.length > MOST_PHOTO_BYTES) throw new UserError(413, tooLarge(sent.length));
   let format: string | undefined;
   let orientation: number | undefined;
   try {
-    const picture = sharp(bytes, { failOn: "error", limitInputPixels: 200_000_000 });
+    const picture = sharp(sent, { failOn: "error", limitInputPixels: 200_000_000 });
     ({ format, orientation } = await picture.metadata());
     // Metadata alone is read from the head: decoding shows that the rest of the file is there.
     await picture.resize(16, 16, { fit: "fill" }).raw().toBuffer();
   } catch {
     throw new UserError(
       422,
-      `This file (${size(bytes.length)}, starting "${headOf(bytes)}") is not a picture that can be read. A whole JPEG, PNG or WebP is wanted.`,
+      `This file (${size(sent.length)}, starting "${headOf(sent)}") is not a picture that can be read. A whole JPEG, PNG or WebP is wanted.`,
     );
   }
   const type = format && KINDS[format];
   if (!type) throw new UserError(422, `The picture is of the kind ${format}; JPEG, PNG and WebP are accepted.`);
-  if (as === "cleaned") bytes = withoutPlace(bytes, format!, orientation);
+  const bytes = as === "cleaned" ? withoutPlace(sent, format!, orientation) : sent;
   const hash = createHash("sha256").update(bytes).digest("hex");
   await sql.query("insert into attachments (hash, type, bytes) values ($1, $2, $3) on conflict (hash) do nothing", [hash, type, bytes]);
   return { hash, type };

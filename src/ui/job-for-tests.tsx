@@ -11,6 +11,7 @@ import type { EventDraft, JobEvent } from "@/core/tape/events/event";
 import { foldJob } from "@/core/tape/fold";
 import type { InstrumentPort } from "./frame/instrument-port";
 import { JobProvider } from "./frame/job-context";
+import type { Role } from "@/core/shop/people";
 import { Refused, type JobPort, type LiveListener, type Outgoing } from "./frame/job-port";
 
 export const WREN = readFileSync("demo/amps/wren-5.cir", "utf8");
@@ -90,10 +91,11 @@ export interface TestJob {
   settings?: Partial<Settings>;
   solver?: Partial<SolverPort>;
   instruments?: InstrumentPort;
+  role?: Role;
 }
 
 /** Draws children inside a job. What is stored can be looked at on the server. */
-export function inJob(children: ReactNode, { server, netlist, settings, solver, instruments }: TestJob) {
+export function inJob(children: ReactNode, { server, netlist, settings, solver, instruments, role }: TestJob) {
   return (
     <JobProvider
       jobId={7}
@@ -105,6 +107,7 @@ export function inJob(children: ReactNode, { server, netlist, settings, solver, 
       port={server.port}
       solver={solver as SolverPort | undefined}
       instruments={instruments}
+      role={role}
     >
       {children}
     </JobProvider>

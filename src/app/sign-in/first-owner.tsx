@@ -1,43 +1,20 @@
 "use client";
-import { useState } from "react";
 import { Field } from "@/ui/forms/section";
-import { Refused } from "@/ui/forms/typed-form";
 import { askServer } from "../ask-server";
+import { DoorForm } from "./door-form";
+
+const SECRET = { type: "password", autoComplete: "new-password", required: true, minLength: 10, maxLength: 200 } as const;
 
 /** The first start beyond this machine: who owns the shop, with a passphrase. The code shows that it is somebody who sees the terminal. */
 export function FirstOwner({ code, to }: { code: string; to: string }) {
-  const [refused, setRefused] = useState("");
-  const [busy, setBusy] = useState(false);
-  async function submit(form: FormData) {
-    const text = (name: string) => String(form.get(name));
-    if (text("passphrase") !== text("again")) return setRefused("The two passphrases are not the same.");
-    setBusy(true);
-    setRefused("");
-    const initials = text("initials").trim();
-    try {
-      await askServer("POST", "/api/v1/first-owner", {
-        code: text("code"),
-        initials,
-        name: text("name").trim(),
-        passphrase: text("passphrase"),
-      });
-      await askServer("POST", "/api/v1/session", { initials, passphrase: text("passphrase") });
-      window.location.assign(to);
-    } catch (error) {
-      setRefused((error as Error).message);
-      setBusy(false);
-    }
+  async function take(text: (field: string) => string) {
+    const [initials, passphrase] = [text("initials").trim(), text("passphrase")];
+    if (passphrase !== text("again")) throw new Error("The two passphrases are not the same.");
+    await askServer("POST", "/api/v1/first-owner", { code: text("code"), initials, name: text("name").trim(), passphrase });
+    await askServer("POST", "/api/v1/session", { initials, passphrase });
   }
-  const secret = { type: "password", autoComplete: "new-password", required: true, minLength: 10, maxLength: 200 } as const;
   return (
-    <form
-      className="grid gap-4"
-      onSubmit={(e) => {
-        e.preventDefault();
-        void submit(new FormData(e.currentTarget));
-      }}
-    >
-      <h1 className="text-2xl font-bold">Who owns this shop?</h1>
+    <DoorForm title="Who owns this shop?" button="Store and sign in" busyButton="Storing…" to={to} take={take}>
       <p className="soft text-sm">
         From now on everybody who opens Scutum from another device signs in. You can add the other people of the shop at Settings.
       </p>
@@ -53,15 +30,11 @@ export function FirstOwner({ code, to }: { code: string; to: string }) {
         </Field>
       </div>
       <Field label="Passphrase, 10 characters or more">
-        <input className="input w-full" name="passphrase" {...secret} />
+        <input className="input w-full" name="passphrase" {...SECRET} />
       </Field>
       <Field label="The same again">
-        <input className="input w-full" name="again" {...secret} />
+        <input className="input w-full" name="again" {...SECRET} />
       </Field>
-      <button className="btn btn-primary" disabled={busy}>
-        {busy ? "Storing…" : "Store and sign in"}
-      </button>
-      <Refused>{refused}</Refused>
-    </form>
+    </DoorForm>
   );
 }

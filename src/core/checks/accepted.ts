@@ -11,6 +11,7 @@ import {
   ValidateIf,
   ValidateNested,
   buildMessage,
+  isISO8601,
 } from "class-validator";
 import * as texts from "../texts/checks";
 
@@ -79,12 +80,8 @@ export const IsDayOrTime = (): Decorator =>
 /** The hash under which a photo or recording is stored; `wanted` says which of the two. That it is stored is asked of the shop. */
 export const IsStoredHash = (wanted: string, { each = false } = {}): Decorator => Matches(/^[0-9a-f]{64}$/, { message: wanted, each });
 
-function isDay(value: unknown): boolean {
-  const [, year, month, day] = (typeof value === "string" && /^(\d{4})-(\d{2})-(\d{2})$/.exec(value)) || [];
-  if (!year) return false;
-  const date = new Date(Date.UTC(Number(year), Number(month) - 1, Number(day)));
-  return Number(year) >= 1900 && Number(year) < 2200 && date.getUTCMonth() === Number(month) - 1 && date.getUTCDate() === Number(day);
-}
+const isDay = (value: unknown): boolean =>
+  typeof value === "string" && /^(19|20|21)\d{2}-\d{2}-\d{2}$/.test(value) && isISO8601(value, { strict: true });
 
 function all(...decorators: Decorator[]): Decorator {
   return (target, property) => decorators.forEach((decorate) => decorate(target, property));

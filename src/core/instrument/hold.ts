@@ -68,6 +68,8 @@ const LEFT_BANDS = 3;
 const LEFT_PART = 0.05;
 /** Between two samples of a hand-held meter. */
 const USUAL_GAP_MS = 400;
+/** After a longer gap any change that is not small counts: a probe that was moved meanwhile must not wait to be moved again. */
+const MOST_MISSED = 4;
 /** From this long on, what goes up and down is a swing and not a probe that is being placed. */
 const SWING_MS = 4500;
 const SWING_CROSSINGS = 3;
@@ -141,7 +143,7 @@ export function feedHold(state: HoldState, sample: Sample): HoldState {
 function stillOn(leave: { value: number; band: number }, sample: Sample, last: Sample | undefined): HoldState["leave"] {
   if (sample.value === undefined) return undefined;
   // Where samples are missing it has crept on meanwhile.
-  const missed = last ? Math.max(1, (sample.at - last.at) / USUAL_GAP_MS) : 1;
+  const missed = last ? Math.min(MOST_MISSED, Math.max(1, (sample.at - last.at) / USUAL_GAP_MS)) : 1;
   return Math.abs(sample.value - leave.value) <= leave.band * missed ? { ...leave, value: sample.value } : undefined;
 }
 

@@ -54,7 +54,7 @@ export interface Report {
  * Composes the report from a job's view. Readings at the same point under like conditions are paired:
  * the first standing one before the first change and the last one after the last change.
  */
-export function composeReport(numberIn: number, view: JobView, settings: Settings): Report {
+export function composeReport(jobNumber: number, view: JobView, settings: Settings): Report {
   const { state, circuit } = view;
   const codes = state.dateCodes.map((d) => ({ place: d.place, code: d.code }));
   const years = circuit ? { from: Number(circuit.facts.from) || undefined, to: Number(circuit.facts.to) || undefined } : undefined;
@@ -66,7 +66,7 @@ export function composeReport(numberIn: number, view: JobView, settings: Setting
 
   return {
     shop: { name: settings.shopName, address: settings.shopAddress },
-    job: numberIn,
+    job: jobNumber,
     owner: state.opened?.owner ?? "",
     amp: [state.identity?.maker, state.identity?.model].filter(Boolean).join(" ") || (state.opened?.amp ?? ""),
     serial: state.identity?.serial ?? "",

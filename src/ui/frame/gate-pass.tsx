@@ -1,6 +1,7 @@
 "use client";
 /** Past a gate without the proof: only with a reason, which lands on the tape. */
 
+import { refusedTo } from "@/core/shop/people";
 import type { StationId } from "@/core/tape/stations";
 import { Field } from "../forms/section";
 import { useTypedForm } from "../forms/typed-form";
@@ -11,7 +12,8 @@ export function GatePass({ station }: { station: StationId }) {
   const { field, onSubmit, typed } = useTypedForm({ reason: "" }, ({ reason }) => {
     if (reason.trim().length >= 3) say({ type: "gate-passed", payload: { station, reason: reason.trim(), understood: true } });
   });
-  if (role === "apprentice") return <p className="flex-1 text-sm">Only a technician may go on without it.</p>;
+  const refused = refusedTo(role, { type: "gate-passed", payload: {} });
+  if (refused) return <p className="flex-1 text-sm">{refused}.</p>;
   return (
     <form className="flex flex-1 items-end gap-2" onSubmit={onSubmit}>
       <Field label="Or go on without it: reason, kept on the tape" className="flex-1">

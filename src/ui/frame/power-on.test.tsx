@@ -59,3 +59,24 @@ test("straight from the wall is never without a word after work", async () => {
   await through("straight");
   expect(screen.getByText(/Never straight to full mains/)).toBeInTheDocument();
 });
+
+test("an apprentice does not pass a gate with a reason: neither the gate nor the power lands on the tape", async () => {
+  const server = new TestServer();
+  await renderJob(<PowerOn close={() => {}} />, { server, netlist: HALBERD, role: "apprentice" });
+  await through("lamp");
+  await tickAll();
+  const gates = screen.getByRole("region", { name: /not met/i, hidden: true });
+  expect(gates).toHaveTextContent("An apprentice passes no safety gate: ask the technician.");
+  expect(within(gates).queryByRole("textbox", { hidden: true })).not.toBeInTheDocument();
+  expect(button()).toBeDisabled();
+  expect(server.lines).toEqual([]);
+});
+
+test("where no gate stands in the way an apprentice puts the amp on as everybody does", async () => {
+  const server = new TestServer();
+  await renderJob(<PowerOn close={() => {}} />, { server, netlist: WREN, role: "apprentice" });
+  await tickAll();
+  await userEvent.click(button());
+  await settle();
+  expect(server.lines.map((l) => l.type)).toEqual(["power", "live-check"]);
+});

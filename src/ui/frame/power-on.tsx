@@ -1,6 +1,7 @@
 "use client";
 /** The short check before live work, answered once per power-on, then the power-on itself. */
 
+import { refusedTo } from "@/core/shop/people";
 import { words } from "@/core/language/language";
 import { useMemo, useState } from "react";
 import { useForm } from "react-hook-form";
@@ -13,7 +14,7 @@ import { Field } from "../forms/section";
 import { useJob } from "./job-context";
 
 export function PowerOn({ close }: { close(): void }) {
-  const { view, say, settings } = useJob();
+  const { view, say, settings, role } = useJob();
   const [ticked, setTicked] = useState<Set<string>>(new Set());
   const { register, watch, setValue, handleSubmit } = useForm({
     defaultValues: { through: "variable" as "straight" | "lamp" | "variable" | "lamp and variable", without: "", reason: "" },
@@ -28,7 +29,8 @@ export function PowerOn({ close }: { close(): void }) {
     .map((t) => t.toUpperCase());
   const wall = wallVolts(circuit, settings.mainsVolts);
   const gates = unmetGates(circuit, state, { through, without: out }, wall);
-  const passes = gates.length === 0 || reason.trim().length >= 3;
+  const refused = refusedTo(role, { type: "gate-passed", payload: {} });
+  const passes = gates.length === 0 || (!refused && reason.trim().length >= 3);
   const all = questions.every((q) => ticked.has(q)) && passes;
   const stage = useMemo(() => nextStage(circuit, state), [circuit, state]);
 
@@ -113,9 +115,13 @@ export function PowerOn({ close }: { close(): void }) {
                   <strong>▲</strong> {g.says}.
                 </p>
               ))}
-              <Field label="Go on all the same: reason, kept on the tape" className="mt-2">
-                <input className="input w-full" placeholder="it ran yesterday and nothing was changed since" {...register("reason")} />
-              </Field>
+              {refused ? (
+                <p className="mt-2 text-sm font-bold">{refused}.</p>
+              ) : (
+                <Field label="Go on all the same: reason, kept on the tape" className="mt-2">
+                  <input className="input w-full" placeholder="it ran yesterday and nothing was changed since" {...register("reason")} />
+                </Field>
+              )}
             </section>
           )}
           <div className="mt-4 flex justify-end gap-2">

@@ -4,7 +4,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { Moon, Sun } from "lucide-react";
-import type { Person } from "@/core/shop/people";
+import type { ReactNode } from "react";
 
 const YEAR = 365 * 24 * 3600;
 const remember = (name: string, value: string) => {
@@ -16,7 +16,7 @@ export interface TopStripProps {
   technicians: string[];
   who: string;
   /** Set where people sign in: then nobody is chosen from a list. */
-  signedIn?: Person;
+  signedIn?: ReactNode;
 }
 
 export function TopStrip({ shop, technicians, who, signedIn }: TopStripProps) {
@@ -31,9 +31,7 @@ export function TopStrip({ shop, technicians, who, signedIn }: TopStripProps) {
         Scutum
       </Link>
       <span className="soft flex-1 truncate">{shop}</span>
-      {signedIn ? (
-        <SignedIn person={signedIn} />
-      ) : (
+      {signedIn ?? (
         <label className="flex items-center gap-2 text-sm">
           At the bench
           <select
@@ -66,29 +64,5 @@ export function TopStrip({ shop, technicians, who, signedIn }: TopStripProps) {
         <Sun aria-hidden className="size-5" />
       </button>
     </header>
-  );
-}
-
-/** Who is signed in, with the two ways out. */
-function SignedIn({ person }: { person: Person }) {
-  const out = (everywhere: boolean) => () =>
-    void fetch(`/api/v1/session${everywhere ? "?everywhere=yes" : ""}`, { method: "DELETE" }).finally(() =>
-      window.location.assign("/sign-in"),
-    );
-  return (
-    <details className="relative">
-      <summary className="btn btn-ghost">
-        {person.initials} <span className="soft text-sm">{person.role}</span>
-      </summary>
-      <div className="absolute right-0 z-20 mt-1 grid w-64 gap-1 rounded border border-base-300 bg-base-100 p-2 shadow">
-        <p className="soft px-2 text-sm">{person.name}</p>
-        <button className="btn btn-ghost justify-start" onClick={out(false)}>
-          Sign out
-        </button>
-        <button className="btn btn-ghost justify-start" onClick={out(true)}>
-          Sign out on every device
-        </button>
-      </div>
-    </details>
   );
 }

@@ -4,6 +4,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { EventDraft, JobEvent } from "@/core/tape/events/event";
 import { Refused, type JobPort, type Outgoing, type Present } from "./job-port";
+import { newId } from "./new-id";
 import { browserStorage, UnsentLines } from "./unsent";
 
 export interface Refusal {
@@ -157,7 +158,7 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
   const say = useCallback(
     (...drafts: EventDraft[]) => {
       const at = new Date(Date.now() + offset).toISOString();
-      for (const d of drafts) unsent().add({ ...d, id: crypto.randomUUID(), at, who } as Outgoing);
+      for (const d of drafts) unsent().add({ ...d, id: newId(), at, who } as Outgoing);
       show();
       void flush();
     },

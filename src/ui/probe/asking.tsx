@@ -1,6 +1,7 @@
 "use client";
 /** The live-work check, one statement at a time, each to be confirmed by the key; then the power. */
 
+import { refusedTo } from "@/core/shop/people";
 import { words } from "@/core/language/language";
 import { useState } from "react";
 import { unmetGates } from "@/core/safety/power-gates";
@@ -30,7 +31,8 @@ export function Asking({
   done(): void;
   out(): void;
 }) {
-  const { view, energyKind, say, settings } = useJob();
+  const { view, energyKind, say, settings, role } = useJob();
+  const refused = refusedTo(role, { type: "gate-passed", payload: {} });
   const questions = liveCheck(view.circuit, view.reservoirs, view.state);
   const [at, setAt] = useState(0);
   const live = energyKind === "live";
@@ -50,7 +52,7 @@ export function Asking({
   const gate = gates[at - questions.length];
   usePedal({
     long() {
-      if (!gate) return;
+      if (!gate || refused) return;
       say({ type: "gate-passed", payload: { station: "bring-up", reason: `${gate.id}: key held in probe mode`, understood: true } });
       setAt(at + 1);
     },
@@ -78,6 +80,7 @@ export function Asking({
         <p className="text-7xl leading-tight font-bold">{steps[at]}</p>
         <p className="soft text-2xl">
           Local codes and licensed practice come first. If it is not true, put it right before you press the key.
+          {gate && refused && ` ${refused}.`}
         </p>
       </section>
       <fieldset className="flex flex-wrap items-center gap-3 px-12 pb-4 text-xl">
@@ -97,7 +100,9 @@ export function Asking({
       <Keys
         keys={[
           gate
-            ? ["hold", "go on without it (kept on the tape)"]
+            ? refused
+              ? ["Esc", "not now: put it right first"]
+              : ["hold", "go on without it (kept on the tape)"]
             : ["press", at < steps.length - 1 ? "it is true" : live ? "it is true: begin" : "power is on: begin"],
           ["B", "back"],
           ["1 2 3", "order of the points"],

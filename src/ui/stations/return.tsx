@@ -3,6 +3,7 @@
 
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { refusedTo } from "@/core/shop/people";
 import { parseQuantity } from "@/core/quantity/parse";
 import { money } from "@/core/job/money";
 import { composeReport } from "@/core/job/report";
@@ -86,7 +87,8 @@ function AdviceForm() {
 }
 
 function Bill() {
-  const { view, say, settings, tape } = useJob();
+  const { view, say, settings, tape, role } = useJob();
+  const notTheirs = refusedTo(role, { type: "bill-line", payload: {} });
   const [refused, setRefused] = useState("");
   const { register, handleSubmit, reset } = useForm({ defaultValues: { text: "", amount: "", kind: "labour" } });
   const total = view.state.bill.reduce((sum, l) => sum + Math.round(l.amount * 100), 0) / 100;
@@ -115,7 +117,7 @@ function Bill() {
               <td className="w-20">
                 <button
                   className="btn btn-line btn-sm"
-                  disabled={l.seq >= tape.pendingFrom}
+                  disabled={l.seq >= tape.pendingFrom || notTheirs !== undefined}
                   aria-label={`Remove ${l.text} from the bill`}
                   onClick={() => say({ type: "undo", supersedes: l.seq, reason: "removed from the bill", payload: {} })}
                 >
@@ -136,27 +138,31 @@ function Bill() {
           </tr>
         </tbody>
       </table>
-      <form className="flex flex-wrap items-end gap-3" onSubmit={store}>
-        <Field label="For" className="min-w-48 flex-1">
-          <input className="input w-full" {...register("text")} />
-        </Field>
-        <Field label="Kind">
-          <select className="select w-32" {...register("kind")}>
-            <option>labour</option>
-            <option>parts</option>
-            <option>other</option>
-          </select>
-        </Field>
-        <Field label={`Amount, ${settings.currency}`}>
-          <input className="input w-28 text-right tabular-nums" inputMode="decimal" {...register("amount")} />
-        </Field>
-        <button className="btn">Add</button>
-        {refused && (
-          <p role="alert" className="text-error">
-            {refused}
-          </p>
-        )}
-      </form>
+      {notTheirs ? (
+        <p className="text-sm">{notTheirs}.</p>
+      ) : (
+        <form className="flex flex-wrap items-end gap-3" onSubmit={store}>
+          <Field label="For" className="min-w-48 flex-1">
+            <input className="input w-full" {...register("text")} />
+          </Field>
+          <Field label="Kind">
+            <select className="select w-32" {...register("kind")}>
+              <option>labour</option>
+              <option>parts</option>
+              <option>other</option>
+            </select>
+          </Field>
+          <Field label={`Amount, ${settings.currency}`}>
+            <input className="input w-28 text-right tabular-nums" inputMode="decimal" {...register("amount")} />
+          </Field>
+          <button className="btn">Add</button>
+          {refused && (
+            <p role="alert" className="text-error">
+              {refused}
+            </p>
+          )}
+        </form>
+      )}
     </Section>
   );
 }

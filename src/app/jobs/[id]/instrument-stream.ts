@@ -1,5 +1,7 @@
 /** One stream from the job's bench for all that listens on a page: a browser keeps few of them open at a time. */
 
+import { seenStream } from "../../seen-stream";
+
 type Listener = { line(text: string): void; state(joined: boolean): void };
 
 /** Listeners join and leave; the stream stands while there is one and the page is seen. @returns the way to join. */
@@ -7,7 +9,7 @@ export function sharedStream(address: string): (listener: Listener) => () => voi
   const listeners = new Set<Listener>();
   /** The newest line of each kind: who joins later is told what stands. */
   const newest = new Map<string, string>();
-  let source: EventSource | undefined;
+  let stop: (() => void) | undefined;
   let open = false;
 
   const tell = (joined: boolean) => {
@@ -15,15 +17,8 @@ export function sharedStream(address: string): (listener: Listener) => () => voi
     if (!joined) newest.clear();
     for (const l of listeners) l.state(joined);
   };
-  const turn = () => {
-    source?.close();
-    source = undefined;
-    open = false;
-    newest.clear();
-    // A page that nobody sees must not hold a stream.
-    if (listeners.size === 0 || document.hidden) return;
-    // The browser joins again by itself when the stream breaks.
-    source = new EventSource(address);
+  const opened = () => {
+    const source = new EventSource(address);
     source.onopen = () => tell(true);
     source.onerror = () => tell(false);
     source.onmessage = (event: MessageEvent<string>) => {
@@ -33,21 +28,22 @@ export function sharedStream(address: string): (listener: Listener) => () => voi
       if (word !== "gone") newest.delete(`gone ${word}`);
       for (const l of [...listeners]) l.line(event.data);
     };
+    return source;
+  };
+  const closed = () => {
+    open = false;
+    newest.clear();
   };
   return (listener) => {
     listeners.add(listener);
-    if (listeners.size === 1) {
-      document.addEventListener("visibilitychange", turn);
-      turn();
-    } else {
+    if (listeners.size === 1) stop = seenStream(opened, closed);
+    else {
       if (open) listener.state(true);
       for (const line of newest.values()) listener.line(line);
     }
     return () => {
       listeners.delete(listener);
-      if (listeners.size > 0) return;
-      document.removeEventListener("visibilitychange", turn);
-      turn();
+      if (listeners.size === 0) stop?.();
     };
   };
 }
