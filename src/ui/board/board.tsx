@@ -138,8 +138,7 @@ function Charged({ cards, now }: { cards: BoardCard[]; now: number }) {
           <span className="min-w-0 flex-1">
             {amp}, job {id}: {chargeWords(charge!, formatVolts)}{" "}
             <span className="whitespace-nowrap">
-              ({charge!.kind === "live" ? "on for" : "off for"}{" "}
-              {formatDuration(Math.floor((now - Date.parse(charge!.since)) / 60_000) * 60)})
+              ({charge!.kind === "live" ? "on for" : "off for"} {wholeMinutes((now - Date.parse(charge!.since)) / 1000)})
             </span>
           </span>
         </Link>
@@ -147,3 +146,6 @@ function Charged({ cards, now }: { cards: BoardCard[]; now: number }) {
     </section>
   );
 }
+
+/** The board is not drawn anew every second. */
+const wholeMinutes = (seconds: number) => (seconds < 60 ? "less than a minute" : formatDuration(Math.floor(seconds / 60) * 60));

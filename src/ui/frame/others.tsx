@@ -3,13 +3,16 @@
 
 import { useJob } from "./job-context";
 
-export function Others() {
+/** @param large for probe mode: read from two metres, and only what matters there, that the amp is live. */
+export function Others({ large = false }: { large?: boolean }) {
   const { tape, energyKind } = useJob();
   const names = [...new Set(tape.present.map((p) => p.who))].sort();
-  if (names.length === 0) return null;
+  const live = energyKind === "live";
+  if (names.length === 0 || (large && !live)) return null;
   const pages = tape.present.length === 1 ? "on another screen" : `on ${tape.present.length} other screens`;
-  return energyKind === "live" ? (
-    <p role="alert" className="basis-full rounded bg-warning px-3 py-1 text-sm font-bold text-warning-content">
+  const size = large ? "shrink-0 px-6 py-2 text-2xl" : "basis-full rounded px-3 py-1 text-sm";
+  return live ? (
+    <p role="alert" className={`bg-warning font-bold text-warning-content ${size}`}>
       ▲ {names.join(", ")} {names.length === 1 ? "has" : "have"} this LIVE amp open {pages}. Agree who works on it before a hand goes in.
     </p>
   ) : (

@@ -81,7 +81,7 @@ function Screen({ children }: { children: React.ReactNode }) {
   useEffect(() => setReady(true), []);
   return (
     <main data-ready={ready || undefined} aria-label="Probe mode" className="probe fixed inset-0 flex flex-col overflow-hidden bg-base-100">
-      <Others />
+      <Others large />
       {children}
     </main>
   );
