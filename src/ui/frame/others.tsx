@@ -5,9 +5,10 @@ import { useJob } from "./job-context";
 
 /** @param large for probe mode: read from two metres, and only what matters there, that the amp is live. */
 export function Others({ large = false }: { large?: boolean }) {
-  const { tape, energyKind } = useJob();
+  const { tape, view, energyKind } = useJob();
   const names = [...new Set(tape.present.map((p) => p.who))].sort();
-  const live = energyKind === "live";
+  // Also where it was on while nobody watched: then nobody knows that it is off.
+  const live = energyKind === "live" || view.state.power?.state === "on";
   if (names.length === 0 || (large && !live)) return null;
   const pages = tape.present.length === 1 ? "on another screen" : `on ${tape.present.length} other screens`;
   const size = large ? "shrink-0 px-6 py-2 text-2xl" : "basis-full rounded px-3 py-1 text-sm";

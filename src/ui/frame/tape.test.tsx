@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { inJob, reading, renderJob, settle, TestServer, WREN } from "../job-for-tests";
+import { inJob, power, reading, renderJob, settle, TestServer, WREN } from "../job-for-tests";
 import { render } from "@testing-library/react";
 import { Guard } from "./guard";
 import { LeftOut } from "./left-out";
@@ -147,6 +147,15 @@ test("a line of another bench appears as it is told, and who else has the job op
   expect(screen.getByText(/P\.Q\. has this LIVE amp open on 2 other screens/)).toHaveAttribute("role", "alert");
   act(() => listener!.joined(false));
   expect(screen.queryByText(/P\.Q\. has this LIVE amp/)).not.toBeInTheDocument();
+});
+
+test("the warning stays while an amp that was on has not been watched: nobody knows that it is off", async () => {
+  const server = new TestServer([power("on")]);
+  server.lines[0]!.at = new Date(Date.now() - 3600_000).toISOString();
+  await renderJob(<Guard />, { server, netlist: WREN });
+  expect(screen.getByRole("status", { name: "Energy state" })).toHaveAttribute("data-energy", "unknown");
+  act(() => [...server.listeners][0]!.present([{ screen: "a", who: "P.Q." }]));
+  expect(screen.getByText(/P\.Q\. has this LIVE amp open on another screen/)).toBeInTheDocument();
 });
 
 test("a line that cannot be understood is shown as such, counts for nothing and can be undone", async () => {

@@ -99,14 +99,19 @@ export function Asking({
       </fieldset>
       <Keys
         keys={[
-          gate
-            ? refused
-              ? ["Esc", "not now: put it right first"]
-              : ["hold", "go on without it (kept on the tape)"]
-            : ["press", at < steps.length - 1 ? "it is true" : live ? "it is true: begin" : "power is on: begin"],
+          ...(gate && refused
+            ? []
+            : [
+                (gate
+                  ? ["hold", "go on without it (kept on the tape)"]
+                  : ["press", at < steps.length - 1 ? "it is true" : live ? "it is true: begin" : "power is on: begin"]) as [
+                  string,
+                  string,
+                ],
+              ]),
           ["B", "back"],
           ["1 2 3", "order of the points"],
-          ["Esc", "not now"],
+          ["Esc", gate && refused ? "not now: put it right first" : "not now"],
         ]}
       />
     </>
