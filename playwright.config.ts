@@ -14,6 +14,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
+    // What a page is made of is asked of the server; only the test of the time without it lets the browser keep any.
+    serviceWorkers: "block",
     launchOptions: {
       executablePath: chromium,
       args: [

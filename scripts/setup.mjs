@@ -58,7 +58,14 @@ function* filesUnder(folder) {
 /** A hash of everything that the build is made of. */
 function sourceHash() {
   const hash = createHash("sha256");
-  for (const file of ["package-lock.json", "next.config.mjs", "tsconfig.json", "postcss.config.mjs", ...filesUnder("src")]) {
+  for (const file of [
+    "package-lock.json",
+    "next.config.mjs",
+    "tsconfig.json",
+    "postcss.config.mjs",
+    "scripts/service-worker.mjs",
+    ...filesUnder("src"),
+  ]) {
     if (existsSync(file) && statSync(file).isFile()) hash.update(file).update(readFileSync(file));
   }
   return hash.digest("hex").slice(0, 16);
@@ -71,6 +78,7 @@ export function ensureBuilt() {
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === source) return;
   say("building the application…");
   run(process.execPath, ["node_modules/next/dist/bin/next", "build"], { what: "next build" });
+  run(process.execPath, ["scripts/service-worker.mjs"], { what: "bundling the service worker" });
   mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, source);
 }

@@ -10,6 +10,7 @@ import { languageOf } from "@/core/shop/settings";
 import { db } from "@/server/db";
 import { getSettings } from "@/server/settings";
 import { Speaks } from "@/ui/frame/speaks";
+import { KeepOffline } from "./keep-offline";
 
 export const metadata: Metadata = { title: "Scutum", description: "A bench companion for tube amplifier technicians" };
 export const viewport: Viewport = { width: "device-width", initialScale: 1 };
@@ -22,6 +23,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
     <html lang="en" data-theme={theme}>
       <body>
         <Speaks language={languageOf(await getSettings(await db()))}>{children}</Speaks>
+        <KeepOffline />
       </body>
     </html>
   );

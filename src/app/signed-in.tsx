@@ -4,6 +4,7 @@
 import { useState } from "react";
 import type { Person } from "@/core/shop/people";
 import { Refused } from "@/ui/forms/typed-form";
+import { forgetKept } from "./forget-kept";
 import { askServer } from "./ask-server";
 
 export function SignedIn({ person }: { person: Person }) {
@@ -12,6 +13,7 @@ export function SignedIn({ person }: { person: Person }) {
     setFailed("");
     try {
       await askServer("DELETE", `/api/v1/session${query}`);
+      await forgetKept();
       window.location.assign("/sign-in");
     } catch (error) {
       // Still signed in: nobody may think otherwise and walk away.

@@ -57,6 +57,9 @@ export class TestServer {
     return foldJob(this.lines);
   }
 
+  /** What was last kept in the browser. */
+  readonly kept: JobEvent[] = [];
+
   /** The live stream of each page that is open. */
   readonly listeners = new Set<LiveListener>();
 
@@ -77,6 +80,7 @@ export class TestServer {
       if (!this.reached) throw new TypeError("Failed to fetch");
       return this.lines.filter((l) => l.seq > seq);
     },
+    keep: (events) => void this.kept.splice(0, this.kept.length, ...events),
     photo: async () => "a".repeat(64),
     recording: async () => "b".repeat(64),
     microphone: async () => new Blob(),
@@ -92,10 +96,12 @@ export interface TestJob {
   solver?: Partial<SolverPort>;
   instruments?: InstrumentPort;
   role?: Role;
+  /** The page is drawn from what the browser keeps. */
+  keptAt?: string;
 }
 
 /** Draws children inside a job. What is stored can be looked at on the server. */
-export function inJob(children: ReactNode, { server, netlist, settings, solver, instruments, role }: TestJob) {
+export function inJob(children: ReactNode, { server, netlist, settings, solver, instruments, role, keptAt }: TestJob) {
   return (
     <JobProvider
       jobId={7}
@@ -108,6 +114,7 @@ export function inJob(children: ReactNode, { server, netlist, settings, solver, 
       solver={solver as SolverPort | undefined}
       instruments={instruments}
       role={role}
+      keptAt={keptAt}
     >
       {children}
     </JobProvider>

@@ -1,5 +1,6 @@
 /** Two benches on one shop: a line of the one stands on the other's screen, and both know of each other at a live amp. */
 
+import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "@playwright/test";
 import { Shop } from "./shop";
 
@@ -58,6 +59,22 @@ test("a line, the guard and who is there are on the other bench's screen at once
   expect((await warning.boundingBox())!.height).toBeLessThan(90);
   await page.close();
   await expect(other.getByText(/has this LIVE amp open/)).toHaveCount(0);
+});
+
+test("a circuit that one bench gives the job is offered on the other's open page", async ({ page }) => {
+  await page.goto(`${shop.address}/jobs/1008/walk`);
+  await expect(page.locator("[data-ready]")).toBeVisible();
+  await expect(page.getByText(/Ostler Halberd 120, version 1/).first()).toBeVisible();
+  const given = await fetch(`${shop.address}/api/v1/jobs/1008/circuit`, {
+    method: "PUT",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ who: "P.Q.", netlist: readFileSync("demo/amps/wren-5.cir", "utf8") }),
+  });
+  expect(given.status).toBe(200);
+  await expect(page.getByText(/This job was given another circuit/)).toBeVisible();
+  await page.getByRole("button", { name: "Load it" }).click();
+  await expect(page.getByText(/Wren 5, version \d/).first()).toBeVisible();
+  await expect(page.getByText(/This job was given another circuit/)).toHaveCount(0);
 });
 
 test("the board follows what is logged at a job", async ({ page }) => {

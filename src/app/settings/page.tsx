@@ -8,6 +8,7 @@ import { personHere, Strip } from "../strip";
 import { ImportJob } from "./import-job";
 import { People } from "./people";
 import { SettingsForm } from "./settings-form";
+import { ThisDevice } from "./this-device";
 import { Tokens } from "./tokens";
 
 export const metadata = { title: "Settings · Scutum" };
@@ -22,6 +23,7 @@ export default async function SettingsPage() {
       <main className="mx-auto max-w-3xl px-4 py-4">
         <h1 className="mb-4 text-2xl font-bold">Settings</h1>
         <SettingsForm settings={settings} backups={backups} mayChange={!doorShut() || me?.role === "owner"} />
+        <ThisDevice />
         <ImportJob />
         {doorShut() && me?.role === "owner" && (
           <>

@@ -4,6 +4,7 @@ import { nobodyKnown } from "@/server/door/people";
 import { doorShut } from "@/server/door/secret";
 import { getSettings } from "@/server/settings";
 import { FirstOwner } from "./first-owner";
+import { ForgetKept } from "./forget-kept";
 import { SignIn } from "./sign-in";
 
 export const metadata = { title: "Sign in · Scutum" };
@@ -22,6 +23,7 @@ export default async function SignInPage({ searchParams }: Props) {
     <main className="mx-auto max-w-md px-4 py-10">
       <p className="text-3xl font-bold tracking-wide">Scutum</p>
       <p className="soft mb-6">{settings.shopName}</p>
+      <ForgetKept />
       {first ? <FirstOwner code={code ?? ""} to={safe(to)} /> : <SignIn to={safe(to)} />}
     </main>
   );

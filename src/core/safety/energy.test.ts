@@ -218,3 +218,43 @@ describe("rails that nothing loaded", () => {
     expect(screens(mains, [1, without], [30, reading("B2", 488)], [60, off])).toBeCloseTo(488, 6);
   });
 });
+
+describe("lines of a tablet that had no server", () => {
+  /** A tape in the order of storing, each line with the second at which it was made. */
+  const stored = (now: number, ...lines: [number, EventDraft][]) => {
+    const events = tape(...lines);
+    const view = viewJob(events, WREN, DEFAULT_SETTINGS, at(now));
+    return { ...energyOf(view, at(now)), late: [...view.state.late] };
+  };
+
+  test("an off from before another bench switched on leaves the amp live", () => {
+    expect(stored(700, [0, on], [600, on], [60, off])).toMatchObject({ kind: "live", late: [3] });
+    // Said after it, it counts; and the clocks of two devices may differ a little.
+    expect(stored(700, [0, on], [600, on], [660, off])).toMatchObject({ kind: "stored", late: [] });
+    expect(stored(700, [0, on], [600, on], [595, off])).toMatchObject({ kind: "stored", late: [] });
+  });
+
+  test("a proof from before another bench switched it on and off proves nothing", () => {
+    const elsewhere: [number, EventDraft][] = [
+      [3000, on],
+      [3060, off],
+    ];
+    const before = [[0, on], [60, off], ...proof(1000)] as [number, EventDraft][];
+    expect(stored(3100, ...before)).toMatchObject({ kind: "proven-dead" });
+    const after = stored(3100, [0, on], ...elsewhere, [60, off], ...proof(1000));
+    expect(after.kind).toBe("stored");
+    expect(after.late).toHaveLength(9);
+    // Stored in the order in which it was done, the same lines prove it.
+    expect(stored(4200, [0, on], ...elsewhere, ...proof(4000)).kind).toBe("proven-dead");
+  });
+
+  test("a late power-on takes a proof away: it can only warn", () => {
+    expect(stored(2000, [0, on], [60, off], ...proof(1000), [900, on]).kind).toBe("live");
+  });
+
+  test("a reading of an earlier time on does not lower what the reservoirs are taken to hold", () => {
+    const without = stored(4000, [0, on], [3000, on], [3900, off]) as { volts?: number };
+    const late = stored(4000, [0, on], [60, off], [3000, on], [30, reading("B1", 5)], [3900, off]) as { volts?: number };
+    expect(late.volts).toBeGreaterThan(0.9 * without.volts!);
+  });
+});

@@ -6,6 +6,7 @@
 import { toolProved } from "./discharge-tool";
 import { WARM_SECONDS } from "../anatomy/warm-up";
 import { decayOf, type Reservoir } from "../supply/reservoirs";
+import { CLOCKS_WITHIN } from "../tape/arrived-late";
 import { is, type JobEvent } from "../tape/events/event";
 import type { EventType } from "../tape/events/registry";
 import type { EnergyContext } from "./energy-context";
@@ -58,6 +59,18 @@ export function unwatched(since: string, events: JobEvent[], context: EnergyCont
     why: texts.wasLiveSinceNobody(since),
     proof: fresh(jobReservoirs(events, context.reservoirs), false),
   };
+}
+
+/** What a screen shows that cannot ask the server what others have logged since. */
+export function unasked(events: JobEvent[], context: EnergyContext): EnergyState {
+  return { kind: "unknown", why: texts.othersMayHaveSwitched(), proof: fresh(jobReservoirs(events, context.reservoirs), false) };
+}
+
+/** Whether every measurement since the power last changed is one of `these`. */
+export function provenBy(events: JobEvent[], these: (e: JobEvent) => boolean): boolean {
+  const changed = events.findLastIndex((e) => e.type === "power");
+  // To name a reservoir is not to measure it.
+  return events.slice(changed + 1).every((e) => !OF_ENERGY.has(e.type) || e.type === "reservoir" || these(e));
 }
 
 /** The state at `now` (milliseconds since 1970). `events` are the effective ones, in the order of the tape. */
@@ -170,7 +183,8 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
     } else if (is(e, "reading") && s.power === "on" && e.payload.kind === "dcv") {
       const node = context.circuit?.points.find((p) => p.name.toLowerCase() === e.payload.point.toLowerCase())?.node;
       const i = reservoirs.findIndex((r) => r.node === node && r.returnNode === "0");
-      if (i >= 0) s.lastLive[i] = e.payload.value;
+      // One of an earlier time on, stored late, says nothing of what the reservoirs hold after this one.
+      if (i >= 0 && t >= Date.parse(s.since) - CLOCKS_WITHIN) s.lastLive[i] = e.payload.value;
     } else if (is(e, "meter-check") && s.power !== "on") {
       const { expected, read } = e.payload;
       if (Math.abs(read - expected) > Math.abs(expected) * METER_TOLERANCE) {

@@ -1,5 +1,6 @@
 /** The state of a job as a pure fold of its tape: the same on the server, in the browser and in tests. */
 
+import { arrivedLate } from "./arrived-late";
 import { is, type JobEvent } from "./events/event";
 import type { Accessory, Brief, Claim, Complaint, DateCode, Identity, JobOpened, Photo, Reproduction } from "./events/intake-events";
 import type { IsolationStep, MainsCurrent, StageDone } from "./events/bring-up-events";
@@ -31,8 +32,10 @@ export interface TapeLine {
 
 export interface JobState {
   lines: TapeLine[];
-  /** The effective events only, in order. */
+  /** The effective events only, in order; without those that arrived too late. */
   effective: JobEvent[];
+  /** Numbers of the lines about power and charge that were stored after a later power-on: they count for nothing. */
+  late: Set<number>;
   opened?: Line<JobOpened>;
   complaint?: Line<Complaint>;
   brief?: Line<Brief>;
@@ -100,10 +103,13 @@ export function tapeLines(events: JobEvent[]): TapeLine[] {
 /** Folds a tape, in order of `seq`, to the job's state. */
 export function foldJob(events: JobEvent[]): JobState {
   const lines = tapeLines(events);
-  const effective = lines.filter((l) => l.effective && l.event.type !== "undo").map((l) => l.event);
+  const standing = lines.filter((l) => l.effective && l.event.type !== "undo").map((l) => l.event);
+  const late = arrivedLate(standing);
+  const effective = standing.filter((e) => !late.has(e.seq));
   const state: JobState = {
     lines,
     effective,
+    late,
     claims: [],
     accessories: [],
     photos: [],

@@ -43,6 +43,7 @@ export const noDamageGripHolds = () => say`No damage, grip holds, earth is the l
 // energy
 export const namedHand = () => say`named by hand`;
 export const wasLiveSinceNobody = (since: Value) => say`it was on since ${since} and nobody was there`;
+export const othersMayHaveSwitched = () => say`it was proven dead, but the server is not reached: others may have switched it on since`;
 export const proofOlderThan = (proofHours: Value) => say`the proof is older than ${proofHours} h`;
 export const whatReservoirsHoldNot = () => say`it is not known what its reservoir capacitors hold`;
 export const nobodyHasSaidWhether = () => say`it is not known whether it is charged`;

@@ -9,9 +9,10 @@ import { benchOfToken, instrumentMay } from "./bench-tokens";
 import { doorShut } from "./secret";
 import { personOfCookie, SESSION_COOKIE } from "./sessions";
 
-/** Open to everybody: signing in itself, and a report by its owner's link. */
+/** Open to everybody: signing in itself, a report by its owner's link, and what holds nothing of the shop. */
 const OPEN = [
   /^\/sign-in$/,
+  /^\/(kept|service-worker\.js|manifest\.webmanifest|icon-(192|512|maskable)\.png|apple-icon\.png)$/,
   /^\/api\/v1\/session$/,
   /^\/api\/v1\/first-owner$/,
   /^\/shared\/[^/]+$/,

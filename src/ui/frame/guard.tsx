@@ -9,6 +9,7 @@ import { CircleHelp, PlugZap, ShieldCheck, Zap } from "lucide-react";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { EnergyState } from "@/core/safety/energy";
 import { useEnergy, useJob } from "./job-context";
+import { Lost, OtherCircuit } from "./lost";
 import { Others } from "./others";
 import { energyWords } from "./words";
 
@@ -81,14 +82,8 @@ export function Guard() {
         </span>
       </div>
       <Others />
-      {tape.lost && (
-        <p role="alert" className="basis-full rounded bg-warning px-3 py-1 text-sm text-warning-content">
-          {tape.lost}{" "}
-          {tape.events.length - tape.pendingFrom + 1 > 0
-            ? `${tape.events.length - tape.pendingFrom + 1} lines are kept in this browser and will be sent.`
-            : "What you enter is kept in this browser and will be sent."}
-        </p>
-      )}
+      <Lost />
+      <OtherCircuit />
       {tape.onlyInPage > 0 && (
         <p role="alert" className="basis-full rounded bg-error px-3 py-1 text-sm text-error-content">
           This browser&apos;s storage is full: {tape.onlyInPage} {tape.onlyInPage === 1 ? "line is" : "lines are"} kept in this page only.

@@ -11,7 +11,7 @@ import { energyOf, viewJob, type JobView } from "@/core/job/job-view";
 import { stationMarks, type StationMark } from "@/core/job/station-marks";
 import type { SoundsPort } from "@/core/ports/sounds-port";
 import type { SolverPort } from "@/core/ports/solver-port";
-import { unwatched, type EnergyState } from "@/core/safety/energy";
+import { provenBy, unasked, unwatched, type EnergyState } from "@/core/safety/energy";
 import type { Role } from "@/core/shop/people";
 import type { Settings } from "@/core/shop/settings";
 import type { ShopHistory } from "@/core/suspects/history";
@@ -41,6 +41,8 @@ export interface JobServices {
   shopHistory?: ShopHistory;
   /** Of who is signed in; undefined where nobody has to. */
   role?: Role;
+  /** Where the page was drawn from what this browser keeps, without the server: when the server was last in touch, ISO. */
+  keptAt?: string;
 }
 
 export interface JobValue extends JobServices {
@@ -105,7 +107,8 @@ export function JobProvider({ events, netlist: model, serverNow, who, children, 
   // eslint-disable-next-line react-hooks/exhaustive-deps -- the fields of `given`, one by one
   const services = useMemo(() => given, Object.values(given));
   const { now, offset } = useServerClock(serverNow);
-  const tape = useTape(jobId, events, port, who, offset);
+  const { role, keptAt } = given;
+  const tape = useTape({ jobId, initial: events, port, who, offset, signedIn: role !== undefined, kept: keptAt !== undefined });
   const solved = useSolved(solver);
   const minute = Math.floor(now / 60_000);
   const view = useMemo(
@@ -116,11 +119,14 @@ export function JobProvider({ events, netlist: model, serverNow, who, children, 
   const byTape = useStable(energyOf(view, now));
   const answered = view.state.effective.findLast((e) => e.type === "still-live" || e.type === "power")?.seq ?? 0;
   const away = useWatched(jobId, byTape.kind === "live", view.state.lastAt, answered);
-  const energy = useMemo(
-    () =>
-      away !== undefined && byTape.kind === "live" ? unwatched(clockTime(byTape.since), view.state.effective, view.energyContext) : byTape,
-    [away, byTape, view],
-  );
+  const energy = useMemo((): EnergyState => {
+    const { state, energyContext } = view;
+    if (away !== undefined && byTape.kind === "live") return unwatched(clockTime(byTape.since), state.effective, energyContext);
+    // Without the server only who has measured here knows that it is dead.
+    if (byTape.kind === "proven-dead" && tape.lost !== undefined && !provenBy(state.effective, (e) => tape.mine.has(e.id)))
+      return unasked(state.effective, energyContext);
+    return byTape;
+  }, [away, byTape, view, tape.lost, tape.mine]);
   const marks = useStable(stationMarks(view, energy, settings));
   const [stands, setStands] = useState({ switches: "", controls: "" });
   const standing = useStable(conditionsNow(view.state, now));

@@ -24,6 +24,8 @@ export interface Present {
 export interface LiveListener {
   lines(events: JobEvent[]): void;
   present(others: Present[]): void;
+  /** Which circuit of the library the job has: told as the stream is joined, and when it is given another. */
+  circuit(modelId: number | null): void;
   /** Whether the stream stands; while it does not, lines are asked for now and then. */
   joined(stands: boolean): void;
 }
@@ -34,6 +36,8 @@ export interface JobPort {
   since(seq: number): Promise<JobEvent[]>;
   /** Tells of lines that others log, as they are stored. @param after the last line that is here. @returns the way to stop. */
   live(after: () => number, listener: LiveListener): () => void;
+  /** The server was in touch, and this is its tape: kept in the browser for the time when it is not. */
+  keep(events: JobEvent[]): void;
   /** Stores a picture; gives its hash. */
   photo(file: Blob): Promise<string>;
   /** Stores a recording; gives its hash. */

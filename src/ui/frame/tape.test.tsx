@@ -5,7 +5,10 @@ import { inJob, power, reading, renderJob, settle, TestServer, WREN } from "../j
 import { render } from "@testing-library/react";
 import { Guard } from "./guard";
 import { LeftOut } from "./left-out";
+import type { EventDraft } from "@/core/tape/events/event";
+import { useJob } from "./job-context";
 import { TapeColumn } from "./tape";
+import { throughLine, type Tape } from "./use-tape";
 
 beforeEach(() => localStorage.clear());
 const lines = () => screen.getByRole("list", { name: "Lines of the tape" });
@@ -181,4 +184,136 @@ test("a line that cannot be understood is shown as such, counts for nothing and 
   await userEvent.type(await screen.findByLabelText("Reason for undoing line 2"), "logged anew{Enter}");
   await settle();
   expect(screen.queryByText(/A line of this tape cannot/)).not.toBeInTheDocument();
+});
+
+const other = (seq: number, text: string) => ({
+  seq,
+  id: `00000000-0000-4000-8000-0000000001${String(seq).padStart(2, "0")}`,
+  at: new Date().toISOString(),
+  who: "P.Q.",
+  type: "note",
+  payload: { text },
+});
+
+test("a line of ours that is stored behind lines of others does not hide them", async () => {
+  const server = new TestServer([reading("B1", 318)]);
+  const asked: number[] = [];
+  const { since } = server.port;
+  server.port.since = (seq) => {
+    asked.push(seq);
+    return since(seq);
+  };
+  server.reached = false;
+  await renderJob(<TapeColumn station="walk" />, { server, netlist: WREN });
+  await say("note ours");
+  // Meanwhile another bench has logged two lines; ours comes after them.
+  server.lines.push(other(2, "theirs one") as never, other(3, "theirs two") as never);
+  server.reached = true;
+  await waitFor(() => expect(lines()).toHaveTextContent("theirs two"), { timeout: 8000 });
+  await waitFor(() => expect(screen.queryByText("storing…")).not.toBeInTheDocument(), { timeout: 5000 });
+  expect(asked.every((seq) => seq <= 4)).toBe(true);
+  expect(lines()).toHaveTextContent(/theirs one.*theirs two.*ours/s);
+  // What is kept for the time without the server is all of it.
+  await waitFor(() => expect(server.kept.map((l) => l.seq)).toEqual([1, 2, 3, 4]));
+});
+
+test("throughLine is the last line before which none is missing", () => {
+  const at = (...seqs: number[]) => throughLine(seqs.map((seq) => other(seq, "") as never));
+  expect([at(), at(1), at(1, 2, 3), at(1, 2, 5), at(2, 3)]).toEqual([0, 1, 3, 2, 0]);
+});
+
+test("lines that another person has left unsent wait until that person signs in", async () => {
+  const server = new TestServer();
+  const line = {
+    id: "00000000-0000-4000-8000-000000000196",
+    at: new Date().toISOString(),
+    who: "P.Q.",
+    type: "note",
+    payload: { text: "x" },
+  };
+  localStorage.setItem("scutum-unsent:7:1-0:00000000-0000-4000-8000-000000000196", JSON.stringify(line));
+  await renderJob(<Guard />, { server, role: "technician" });
+  expect(screen.getByText(/Lines of P\.Q\. are kept in this browser: they are sent when P\.Q\. signs in here/)).toBeInTheDocument();
+  expect(server.lines).toHaveLength(0);
+  expect(localStorage).toHaveLength(1);
+});
+
+test("another circuit for this job is said, with the way to load it", async () => {
+  const server = new TestServer();
+  await renderJob(<Guard />, { server, netlist: WREN });
+  const [listener] = [...server.listeners];
+  act(() => listener!.circuit(null));
+  expect(screen.queryByText(/was given another circuit/)).not.toBeInTheDocument();
+  act(() => listener!.circuit(5));
+  expect(screen.getByText(/was given another circuit/)).toHaveAttribute("role", "alert");
+  expect(screen.getByRole("button", { name: "Load it" })).toBeInTheDocument();
+});
+
+describe("proven dead while the server is not reached", () => {
+  const proof = (): EventDraft[] => {
+    const meter: EventDraft = { type: "meter-check", payload: { source: "9 V battery", expected: 9, read: 9 } };
+    const read = ["C1", "C2", "C3"].map((reservoir): EventDraft => ({ type: "discharge-reading", payload: { reservoir, volts: 0.2 } }));
+    return [power("off"), meter, ...read, ...read, meter];
+  };
+  const provenServer = () => {
+    const server = new TestServer(proof(), Date.now() - 1000_000);
+    server.lines.forEach((l, i) => (l.at = new Date(Date.now() - 1000_000 + i * 30_000).toISOString()));
+    return server;
+  };
+  const energy = () => screen.getByRole("status", { name: "Energy state" }).dataset.energy;
+
+  test("what others measured counts no longer, until it is reached again", async () => {
+    const server = provenServer();
+    await renderJob(<Guard />, { server, netlist: WREN });
+    expect(energy()).toBe("proven-dead");
+    server.reached = false;
+    act(() => void window.dispatchEvent(new Event("offline")));
+    await waitFor(() => expect(energy()).toBe("unknown"));
+    expect(screen.getByRole("status", { name: "Energy state" })).toHaveTextContent("others may have switched it on since");
+    server.reached = true;
+    act(() => void window.dispatchEvent(new Event("online")));
+    await waitFor(() => expect(energy()).toBe("proven-dead"));
+  });
+
+  test("a page that is drawn from what the browser keeps does not show it either", async () => {
+    const server = provenServer();
+    server.reached = false;
+    await renderJob(<Guard />, { server, netlist: WREN, keptAt: new Date().toISOString() });
+    expect(energy()).toBe("unknown");
+    expect(screen.getByText(/This is the job as it was here on/)).toBeInTheDocument();
+  });
+
+  test("who has measured at this page knows", async () => {
+    const server = new TestServer([power("off")], Date.now() - 1000_000);
+    server.reached = false;
+    let tape: Tape;
+    const Say = () => ((tape = useJob().tape), null);
+    jest.useFakeTimers({ advanceTimers: true });
+    try {
+      render(
+        inJob(
+          <>
+            <Guard />
+            <Say />
+          </>,
+          { server, netlist: WREN, keptAt: new Date().toISOString() },
+        ),
+      );
+      for (const draft of proof().slice(1)) {
+        act(() => tape!.say(draft));
+        act(() => jest.advanceTimersByTime(65_000));
+      }
+      await waitFor(() => expect(energy()).toBe("proven-dead"));
+      expect(screen.getByText(/8 lines are kept in this browser/)).toBeInTheDocument();
+    } finally {
+      jest.useRealTimers();
+    }
+  });
+});
+
+test("a line about power that comes too late is marked on the tape", async () => {
+  const server = new TestServer([power("on"), power("off")]);
+  server.lines[1]!.at = new Date(Date.parse(server.lines[0]!.at) - 60_000).toISOString();
+  await renderJob(<TapeColumn station="walk" />, { server, netlist: WREN });
+  expect(screen.getByText(/Made before the amp was last switched on and stored after it: counts for nothing/)).toBeInTheDocument();
 });

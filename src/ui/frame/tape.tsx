@@ -65,6 +65,11 @@ export function TapeColumn({ station }: { station: StationId }) {
                   was line {event.supersedes}: {event.reason}
                 </p>
               )}
+              {view.state.late.has(event.seq) && (
+                <p className="pl-11 text-xs text-warning">
+                  ▲ Made before the amp was last switched on and stored after it: counts for nothing. Measure again.
+                </p>
+              )}
               {strikeable && (
                 <button
                   className="absolute top-0.5 right-0 hidden rounded bg-base-300 p-1 group-focus-within:block group-hover:block focus:block"

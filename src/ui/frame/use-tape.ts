@@ -23,6 +23,12 @@ export interface Tape {
   refusals: Refusal[];
   /** Who else has this job open. */
   present: Present[];
+  /** The circuit that the job has now, as the server tells; undefined while it has not. */
+  circuit?: number | null;
+  /** Who has to sign in before lines that they left here can be sent. */
+  held: string[];
+  /** Ids of the lines that were entered on this page. */
+  mine: ReadonlySet<string>;
   say(...drafts: EventDraft[]): void;
   forget(refusal: Refusal): void;
   /** Takes over lines that the server gave by another way. */
@@ -33,24 +39,56 @@ const RETRY_MS = 2000;
 const POLL_MS = 3000;
 const POLL_JOINED_MS = 15_000;
 
-/** A failed fetch is a TypeError without news; a server that answered has said what is wrong. */
+const NOT_REACHED = "The server is not reached.";
+
+/** A fetch that failed or took too long brings no news; a server that answered has said what is wrong. */
 function troubleWords(error: unknown): string {
-  return error instanceof Error && !(error instanceof TypeError) ? error.message : "The server is not reached.";
+  return error instanceof Error && !(error instanceof TypeError) && error.name !== "TimeoutError" ? error.message : NOT_REACHED;
 }
 
-/** @param offset milliseconds to add to this device's clock to get the server's. */
-export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: string, offset: number): Tape {
+/** The last line before which none is missing: lines that another bench stored before one of ours may still be on their way. */
+export function throughLine(stored: readonly JobEvent[]): number {
+  let through = 0;
+  for (const { seq } of stored) if (seq === through + 1) through = seq;
+  return through;
+}
+
+export interface TapeOptions {
+  jobId: number;
+  /** What the page was drawn with. */
+  initial: JobEvent[];
+  port: JobPort;
+  who: string;
+  /** Milliseconds to add to this device's clock to get the server's. */
+  offset: number;
+  /** Somebody is signed in: what another has left unsent here is not sent in their name. */
+  signedIn: boolean;
+  /** The page was drawn from what the browser keeps, without the server. */
+  kept: boolean;
+}
+
+export function useTape({ jobId, initial, port, who, offset, signedIn, kept: fromKept }: TapeOptions): Tape {
   const [stored, setStored] = useState(initial);
   const [queue, setQueue] = useState<Outgoing[]>([]);
   const [onlyInPage, setOnlyInPage] = useState(0);
-  const [lost, setLost] = useState<string>();
+  const [lost, setLost] = useState(fromKept ? NOT_REACHED : undefined);
   const [joined, setJoined] = useState(false);
   const [present, setPresent] = useState<Present[]>([]);
+  const [circuit, setCircuit] = useState<number | null>();
+  const [mine, setMine] = useState<ReadonlySet<string>>(new Set());
   const [refusals, setRefusals] = useState<Refusal[]>([]);
   const sending = useRef(false);
   // Made at the first use: on the server there is no storage.
   const kept = useRef<UnsentLines>(undefined);
   const unsent = useCallback(() => (kept.current ??= new UnsentLines(jobId, browserStorage())), [jobId]);
+
+  const nextToSend = useCallback(
+    () =>
+      unsent()
+        .all()
+        .find((line) => !signedIn || line.who === who),
+    [unsent, signedIn, who],
+  );
 
   const show = useCallback(() => {
     setQueue(unsent().all());
@@ -70,7 +108,7 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
     sending.current = true;
     try {
       // Those of a tab that was closed are sent too; an id that the server has is not logged twice.
-      for (let next = unsent().all()[0]; next; next = unsent().all()[0]) {
+      for (let next = nextToSend(); next; next = nextToSend()) {
         try {
           merge(await port.append([next]));
           setLost(undefined);
@@ -88,7 +126,13 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
     } finally {
       sending.current = false;
     }
-  }, [merge, port, show, unsent]);
+  }, [merge, port, show, unsent, nextToSend]);
+
+  /** The server answers: all is well, unless it will not take a line. */
+  const answered = useCallback(() => {
+    setLost((l) => (nextToSend() ? l : undefined));
+    void flush();
+  }, [nextToSend, flush]);
 
   // What an earlier visit could not deliver is delivered now.
   useEffect(() => {
@@ -120,45 +164,60 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
   }, [lost, flush]);
 
   const last = stored.at(-1)?.seq ?? 0;
-  const lastHere = useRef(last);
-  useEffect(() => void (lastHere.current = last), [last]);
+  const through = throughLine(stored);
+  const throughHere = useRef(through);
+  useEffect(() => void (throughHere.current = through), [through]);
   useEffect(
     () =>
-      port.live(() => lastHere.current, {
+      port.live(() => throughHere.current, {
         lines: merge,
         present: setPresent,
+        circuit: setCircuit,
         joined(stands) {
           setJoined(stands);
-          if (!stands) setPresent([]);
+          if (stands) answered();
+          else setPresent([]);
         },
       }),
-    [port, merge],
+    [port, merge, answered],
   );
+
+  const reached = lost === undefined;
+  useEffect(() => {
+    if (reached) port.keep(stored);
+  }, [port, stored, reached]);
 
   // While the stream does not stand, and now and then where something between holds its lines back.
   useEffect(() => {
     const poll = () => {
       if (document.hidden) return;
-      port.since(last).then(
+      port.since(through).then(
         (events) => {
           merge(events);
-          setLost((l) => (unsent().all().length > 0 ? l : undefined));
+          if (events.length === 0) port.keep(stored);
+          answered();
         },
         (error: unknown) => setLost(troubleWords(error)),
       );
     };
     const timer = setInterval(poll, joined ? POLL_JOINED_MS : POLL_MS);
     document.addEventListener("visibilitychange", poll);
+    // The device knows at once that its network is gone, and that it is back.
+    const turns = ["offline", "online"];
+    for (const turn of turns) window.addEventListener(turn, poll);
     return () => {
       clearInterval(timer);
       document.removeEventListener("visibilitychange", poll);
+      for (const turn of turns) window.removeEventListener(turn, poll);
     };
-  }, [last, port, merge, unsent, joined]);
+  }, [through, stored, port, merge, answered, joined]);
 
   const say = useCallback(
     (...drafts: EventDraft[]) => {
       const at = new Date(Date.now() + offset).toISOString();
-      for (const d of drafts) unsent().add({ ...d, id: newId(), at, who } as Outgoing);
+      const lines = drafts.map((d) => ({ ...d, id: newId(), at, who }) as Outgoing);
+      for (const line of lines) unsent().add(line);
+      setMine((m) => new Set([...m, ...lines.map((l) => l.id)]));
       show();
       void flush();
     },
@@ -171,8 +230,10 @@ export function useTape(jobId: number, initial: JobEvent[], port: JobPort, who: 
     return [...stored, ...queue.filter((q) => !ids.has(q.id)).map((q, i) => ({ ...q, seq: last + 1 + i }) as JobEvent)];
   }, [stored, queue, last]);
 
+  const held = useMemo(() => (signedIn ? [...new Set(queue.map((q) => q.who).filter((w) => w !== who))] : []), [signedIn, queue, who]);
+
   return useMemo(
-    () => ({ events, pendingFrom: last + 1, lost, onlyInPage, refusals, present, say, forget, merge }),
-    [events, last, lost, onlyInPage, refusals, present, say, forget, merge],
+    () => ({ events, pendingFrom: last + 1, lost, onlyInPage, refusals, present, circuit, held, mine, say, forget, merge }),
+    [events, last, lost, onlyInPage, refusals, present, circuit, held, mine, say, forget, merge],
   );
 }

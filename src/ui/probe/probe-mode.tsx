@@ -4,6 +4,7 @@
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { useJob } from "../frame/job-context";
+import { OtherCircuit } from "../frame/lost";
 import { Others } from "../frame/others";
 import { useSound } from "./sound";
 import { ColdProbe } from "./cold-probe";
@@ -16,8 +17,12 @@ import type { ProbingOrder } from "./use-probe-walk";
 
 export type Phase = "asking" | "probing" | "summary" | "leaving";
 
-/** @param order "cold" for the resistances of the dead amp, else the order of the live walk. */
-export function ProbeMode({ order }: { order: ProbingOrder | "cold" }) {
+export interface ProbeModeProps {
+  /** "cold" for the resistances of the dead amp, else the order of the live walk. */
+  order: ProbingOrder | "cold";
+}
+
+export function ProbeMode({ order }: ProbeModeProps) {
   if (order === "cold")
     return (
       <Screen>
@@ -82,6 +87,7 @@ function Screen({ children }: { children: React.ReactNode }) {
   return (
     <main data-ready={ready || undefined} aria-label="Probe mode" className="probe fixed inset-0 flex flex-col overflow-hidden bg-base-100">
       <Others large />
+      <OtherCircuit large />
       {children}
     </main>
   );

@@ -1,11 +1,12 @@
 "use client";
 /** Hands the job's screens their data and their way to the server. */
 
-import { useMemo, type ReactNode } from "react";
-import { JobProvider, type JobProviderProps } from "@/ui/frame/job-context";
+import { useEffect, useMemo, type ReactNode } from "react";
+import { JobProvider } from "@/ui/frame/job-context";
 import type { InstrumentPort } from "@/ui/frame/instrument-port";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
 import type { JobEvent } from "@/core/tape/events/event";
+import { keepJob, keepTape, type JobData } from "../../kept/kept-jobs";
 import { liveTape } from "./tape-stream";
 import { sharedStream } from "./instrument-stream";
 import { workerSolver } from "@/workers/solver";
@@ -15,13 +16,24 @@ import { workerSounds } from "@/workers/sounds";
 const solver = workerSolver();
 const sounds = workerSounds();
 
+/** Not signed in any more; asked too slowly; asked too often. */
+const PASSING = new Set([401, 408, 429]);
+/** A network that is gone without a word answers never: then the line stays here, and is sent again. */
+const ANSWER_MS = 10_000;
+const inTime = () => AbortSignal.timeout(ANSWER_MS);
+
 async function answer<T>(response: Response): Promise<T> {
   const body = (await response.json().catch(() => undefined)) as (T & { error?: string; details?: { message: string }[] }) | undefined;
   if (response.ok && body !== undefined) return body;
-  // 5xx may pass (a full disk, a restart): the line is kept and sent again. 4xx will not.
-  if (response.status >= 400 && response.status < 500)
+  // 5xx may pass (a full disk, a restart), and so do these: the line is kept and sent again. Other 4xx do not.
+  if (response.status >= 400 && response.status < 500 && !PASSING.has(response.status))
     throw new Refused(body?.error ?? `the server answered ${response.status}`, body?.details);
   throw new Error(body?.error ?? `the server answered ${response.status}`);
+}
+
+/** What cannot be kept (a browser without storage) is missed only without the server, where the page says that it has nothing. */
+function keeping(kept: Promise<void>): void {
+  kept.catch((error: unknown) => console.warn("scutum: the job is not kept in this browser:", error));
 }
 
 function portOf(jobId: number, who: string): JobPort {
@@ -32,12 +44,14 @@ function portOf(jobId: number, who: string): JobPort {
         method: "POST",
         headers: { "content-type": "application/json" },
         body: JSON.stringify({ events }),
+        signal: inTime(),
       });
       return (await answer<{ events: JobEvent[] }>(response)).events;
     },
     async since(seq) {
-      return (await answer<{ events: JobEvent[] }>(await fetch(`${base}/events?after=${seq}`))).events;
+      return (await answer<{ events: JobEvent[] }>(await fetch(`${base}/events?after=${seq}`, { signal: inTime() }))).events;
     },
+    keep: (events) => keeping(keepTape(jobId, events)),
     live: (after, listener) => liveTape(`${base}/live`, who, after, listener),
     async photo(file) {
       return (await answer<{ hash: string }>(await fetch("/api/v1/photos", { method: "POST", body: file }))).hash;
@@ -89,10 +103,17 @@ function instrumentsOf(jobId: number): InstrumentPort {
   };
 }
 
-export function JobClient(
-  props: Omit<JobProviderProps, "port" | "solver" | "instruments" | "sounds" | "children"> & { children: ReactNode },
-) {
-  const port = useMemo(() => portOf(props.jobId, props.who), [props.jobId, props.who]);
-  const instruments = useMemo(() => instrumentsOf(props.jobId), [props.jobId]);
-  return <JobProvider {...props} port={port} solver={solver} instruments={instruments} sounds={sounds} />;
+/** @param keptAt when it is drawn from what this browser keeps: when the server was last in touch. */
+export function JobClient({ keptAt, children, ...job }: JobData & { keptAt?: string; children: ReactNode }) {
+  const port = useMemo(() => portOf(job.jobId, job.who), [job.jobId, job.who]);
+  const instruments = useMemo(() => instrumentsOf(job.jobId), [job.jobId]);
+  useEffect(() => {
+    if (keptAt === undefined) keeping(keepJob(job));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- as the server gave it, once; the tape is kept as it grows
+  }, [job.jobId, job.serverNow, keptAt]);
+  return (
+    <JobProvider {...job} keptAt={keptAt} port={port} solver={solver} instruments={instruments} sounds={sounds}>
+      {children}
+    </JobProvider>
+  );
 }

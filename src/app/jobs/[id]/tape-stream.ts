@@ -14,6 +14,7 @@ export function liveTape(address: string, who: string, after: () => number, list
     source.onopen = () => listener.joined(true);
     source.onerror = () => listener.joined(false);
     source.addEventListener("lines", (e: MessageEvent<string>) => listener.lines(JSON.parse(e.data) as JobEvent[]));
+    source.addEventListener("circuit", (e: MessageEvent<string>) => listener.circuit(JSON.parse(e.data) as number | null));
     source.addEventListener("present", (e: MessageEvent<string>) =>
       listener.present((JSON.parse(e.data) as Present[]).filter((p) => p.screen !== screen)),
     );

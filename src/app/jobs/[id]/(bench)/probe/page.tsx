@@ -1,3 +1,4 @@
+import { probingOrder } from "../../probing-order";
 import { ProbeMode } from "@/ui/probe/probe-mode";
 
 type Props = { params: Promise<{ id: string }>; searchParams: Promise<{ order?: string }> };
@@ -7,6 +8,5 @@ export async function generateMetadata({ params }: Props) {
 }
 
 export default async function ProbePage({ searchParams }: Props) {
-  const { order } = await searchParams;
-  return <ProbeMode order={order === "chain" || order === "suspects" || order === "cold" ? order : "movement"} />;
+  return <ProbeMode order={probingOrder((await searchParams).order)} />;
 }

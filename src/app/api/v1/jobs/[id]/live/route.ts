@@ -10,7 +10,8 @@ import { getJob, readTape } from "@/server/tape-read";
 type Context = { params: Promise<{ id: string }> };
 
 /**
- * The job as it goes on, as server-sent events: `lines` with new lines of the tape, `present` with who has the job open.
+ * The job as it goes on, as server-sent events: `lines` with new lines of the tape, `present` with who has the job open, `circuit` with the
+ * model of the library that it has, or null.
  * After a break the browser says which line it has (Last-Event-ID) and is sent what came since.
  */
 export function GET(request: Request, { params }: Context) {
@@ -30,6 +31,7 @@ export function GET(request: Request, { params }: Context) {
       let busy = false;
       let again = false;
       let told = "";
+      let circuit: number | null | undefined;
       const tell = async () => {
         if (busy) return void (again = true);
         busy = true;
@@ -39,6 +41,8 @@ export function GET(request: Request, { params }: Context) {
             const lines = await readTape(sql, id, after);
             after = lines.at(-1)?.seq ?? after;
             if (lines.length > 0) send(`id: ${after}\nevent: lines\ndata: ${JSON.stringify(lines)}\n\n`);
+            const { modelId } = await getJob(sql, id);
+            if (modelId !== circuit) send(`event: circuit\ndata: ${JSON.stringify((circuit = modelId))}\n\n`);
             const present = JSON.stringify(live().present(id));
             if (present !== told) send(`event: present\ndata: ${(told = present)}\n\n`);
           } while (again);

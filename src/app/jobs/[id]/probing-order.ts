@@ -1,0 +1,7 @@
+import type { ProbeModeProps } from "@/ui/probe/probe-mode";
+
+const ORDERS = ["chain", "suspects", "cold"] as const;
+
+/** The order of probing that an address asks for; that of the fewest movements where it asks for none that there is. */
+export const probingOrder = (asked: string | null | undefined): ProbeModeProps["order"] =>
+  ORDERS.find((order) => order === asked) ?? "movement";
