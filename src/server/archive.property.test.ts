@@ -1,25 +1,22 @@
 /** An archive that was damaged anywhere is refused with the reason, and nothing of it is in the shop. */
 
-import { readFileSync, rmSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import "@/fixed-draws-for-tests";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { exportJob, importJob } from "./archive";
-import { openDatabase } from "./db";
 import type { Database } from "./database";
-import { freshShopFolder } from "./fresh-folder-for-tests";
+import { freshShop } from "./fresh-shop-for-tests";
 import { UserError } from "./errors";
 import { addModel } from "./models";
 import { append, openJob } from "./tape";
 import { readTape } from "./tape-read";
 
-const folders: string[] = [];
 let from: Database;
 let to: Database;
 let whole: Uint8Array;
 beforeAll(async () => {
-  folders.push(await freshShopFolder(), await freshShopFolder());
-  [from, to] = [await openDatabase(folders[0]!, undefined), await openDatabase(folders[1]!, undefined)];
+  [from, to] = [await freshShop(), await freshShop()];
   const model = await addModel(from, readFileSync("demo/amps/wren-5.cir", "utf8"));
   const { id } = await from.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", modelId: model.id, who: "J.M." }));
   await append(
@@ -36,7 +33,6 @@ beforeAll(async () => {
 afterAll(async () => {
   await from.close();
   await to.close();
-  for (const f of folders) rmSync(f, { recursive: true, force: true });
 });
 const count = async () => (await to.query<{ n: number }>("select count(*)::int as n from jobs"))[0]!.n;
 /** A job that got in is taken out again, so that the next case starts alike. */

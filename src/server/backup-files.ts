@@ -16,7 +16,7 @@ export interface BackupFile {
 /** Where the backups of a data folder are kept; a relative place is one in that folder. */
 export function backupPlace(folder: string, settings: Pick<Settings, "backups">): string {
   const place = settings.backups.folder || "backups";
-  return isAbsolute(place) ? place : join(folder, place);
+  return isAbsolute(place) ? place : join(/* turbopackIgnore: true */ folder, place);
 }
 
 /** The name of a backup that is made now. It sorts by time. */

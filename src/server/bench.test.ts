@@ -1,11 +1,10 @@
 /** What the simulated bench takes from a job's tape. */
 
-import { readFileSync, rmSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import type { Change } from "@/core/tape/events/work-events";
 import { foldJob } from "@/core/tape/fold";
 import { benchRecord, faultsLeft, putOnBench, standing, wallOf } from "./bench";
-import { openDatabase } from "./db";
-import { freshShopFolder } from "./fresh-folder-for-tests";
+import { freshShop } from "./fresh-shop-for-tests";
 import { shopHistory } from "./history";
 import { addModel } from "./models";
 import { append, openJob } from "./tape";
@@ -45,8 +44,7 @@ test("how it stands: on since when, without which tubes, behind a lamp", () => {
 });
 
 test("what the shop has replaced in other amps of a model: undone lines and experiments do not count", async () => {
-  const folder = await freshShopFolder();
-  const shop = await openDatabase(folder, undefined);
+  const shop = await freshShop();
   try {
     const model = await addModel(shop, readFileSync("demo/amps/wren-5.cir", "utf8"));
     const job = async () =>
@@ -64,7 +62,6 @@ test("what the shop has replaced in other amps of a model: undone lines and expe
     expect(await shopHistory(shop, here, model)).toEqual({ jobs: 2, replaced: { C6: 2 } });
   } finally {
     await shop.close();
-    rmSync(folder, { recursive: true, force: true });
   }
 });
 
@@ -75,8 +72,7 @@ test("the wall is what the tape says, unless that was read behind a lamp or at a
 });
 
 test("the amp on the bench is kept with its job and goes with it", async () => {
-  const folder = await freshShopFolder();
-  const shop = await openDatabase(folder, undefined);
+  const shop = await freshShop();
   try {
     const { id } = await shop.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", who: "J.M." }));
     expect(await benchRecord(shop, id)).toBeUndefined();
@@ -87,6 +83,5 @@ test("the amp on the bench is kept with its job and goes with it", async () => {
     expect(await benchRecord(shop, id)).toBeUndefined();
   } finally {
     await shop.close();
-    rmSync(folder, { recursive: true, force: true });
   }
 });

@@ -5,6 +5,7 @@ import { existsSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir, userInfo } from "node:os";
 import { join } from "node:path";
+import { Client } from "pg";
 
 const versions = existsSync("/usr/lib/postgresql") ? readdirSync("/usr/lib/postgresql") : [];
 const bin = versions.map((v) => `/usr/lib/postgresql/${v}/bin`).find((b) => existsSync(join(b, "initdb")));
@@ -21,6 +22,8 @@ const run = (program: string, args: string[]) =>
 export interface Cluster {
   /** For DATABASE_URL. */
   url: string;
+  /** Makes an empty database. @returns its own address. */
+  database(name: string): Promise<string>;
   stop(): void;
 }
 
@@ -39,6 +42,13 @@ export async function startCluster(): Promise<Cluster> {
   run("pg_ctl", ["-D", data, "-w", "-l", join(folder, "log"), "-o", options, "start"]);
   return {
     url: `postgres://scutum@127.0.0.1:${port}/postgres`,
+    async database(name) {
+      const client = new Client({ connectionString: `postgres://scutum@127.0.0.1:${port}/postgres` });
+      await client.connect();
+      await client.query(`create database ${name}`);
+      await client.end();
+      return `postgres://scutum@127.0.0.1:${port}/${name}`;
+    },
     stop() {
       run("pg_ctl", ["-D", data, "-m", "immediate", "stop"]);
       rmSync(folder, { recursive: true, force: true });

@@ -4,6 +4,7 @@ import type { Client, Pool, PoolClient } from "pg";
 import type { Database, Sql } from "./database";
 import { explain } from "./errors";
 import { live } from "./live";
+import { PRESENCE_CHANNEL, Presence } from "./presence";
 
 /** Every process of the shop tells the others by it which job has changed. */
 const CHANNEL = "scutum_job";
@@ -26,8 +27,10 @@ export async function openServer(url: string): Promise<Database> {
   const pool = new Pool({ connectionString: url, max: 8 });
   // A connection that breaks while nobody uses it: the next query gets another one.
   pool.on("error", (error) => console.error(`scutum: a connection to the database broke: ${error.message}`));
-  const listening = new Listening(url);
+  const presence = new Presence((channel, text) => pool.query("select pg_notify($1, $2)", [channel, text]));
+  const listening = new Listening(url, presence);
   await listening.begin();
+  presence.begin();
   const withClient = async <T>(work: (client: PoolClient) => Promise<T>): Promise<T> => {
     const client = await pool.connect().catch((error: unknown) => {
       throw explain(error);
@@ -77,6 +80,7 @@ export async function openServer(url: string): Promise<Database> {
       });
     },
     async close() {
+      await presence.end();
       await listening.end();
       await pool.end();
     },
@@ -88,16 +92,22 @@ class Listening {
   private client?: Client;
   private ended = false;
 
-  constructor(private readonly url: string) {}
+  constructor(
+    private readonly url: string,
+    private readonly presence: Presence,
+  ) {}
 
   async begin(): Promise<void> {
     const { Client } = await import("pg");
     const client = new Client({ connectionString: this.url });
-    client.on("notification", ({ payload }) => live().changed(Number(payload)));
+    client.on("notification", ({ channel, payload = "" }) => {
+      if (channel === CHANNEL) live().changed(Number(payload));
+      else this.presence.hear(payload);
+    });
     client.on("error", () => this.again(client));
     client.on("end", () => this.again(client));
     await client.connect();
-    await client.query(`listen ${CHANNEL}`);
+    await client.query(`listen ${CHANNEL}; listen ${PRESENCE_CHANNEL}`);
     this.client = client;
   }
 

@@ -15,7 +15,7 @@ import { csvToEvents, readingsToCsv } from "./csv";
 import { migrate, openDatabase } from "./db";
 import type { Database } from "./database";
 import { explain, UserError } from "./errors";
-import { freshShopFolder } from "./fresh-folder-for-tests";
+import { freshShop } from "./fresh-shop-for-tests";
 import { addModel } from "./models";
 import { reportPdf } from "./paper/report-pdf";
 import { getSettings, saveSettings } from "./settings";
@@ -33,18 +33,13 @@ const temporary = () => {
   folders.push(folder);
   return folder;
 };
-const fresh = async () => {
-  const folder = await freshShopFolder();
-  folders.push(folder);
-  return folder;
-};
 const netlist = readFileSync("demo/amps/wren-5.cir", "utf8");
 let shop: Database;
 let empty: Database;
 
 beforeAll(async () => {
-  shop = await openDatabase(await fresh(), undefined);
-  empty = await openDatabase(await fresh(), undefined);
+  shop = await freshShop();
+  empty = await freshShop();
 });
 afterAll(async () => {
   await shop.close();

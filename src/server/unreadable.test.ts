@@ -1,16 +1,15 @@
 /** Lines that an older program took and that do not pass the checks of today: found, told, left out, and no page or export breaks by them. */
 
 import { randomUUID } from "node:crypto";
-import { readFileSync, rmSync } from "node:fs";
+import { readFileSync } from "node:fs";
 import { energyOf } from "@/core/job/job-view";
 import { reportBlocks } from "@/core/job/report-blocks";
 import { tellEvent } from "@/core/tape/tell";
 import { foldJob } from "@/core/tape/fold";
 import { exportJob, importJob } from "./archive";
 import { readingsToCsv } from "./csv";
-import { openDatabase } from "./db";
 import type { Database } from "./database";
-import { freshShopFolder } from "./fresh-folder-for-tests";
+import { freshShop } from "./fresh-shop-for-tests";
 import type { IncomingEvent } from "./incoming";
 import { parseJson } from "./json";
 import { addModel } from "./models";
@@ -19,16 +18,9 @@ import { refreshSummaries } from "./summaries";
 import { append, openJob } from "./tape";
 import { readTape } from "./tape-read";
 
-const folders: string[] = [];
 let shop: Database;
-beforeAll(async () => {
-  folders.push(await freshShopFolder(), await freshShopFolder());
-  shop = await openDatabase(folders[0]!, undefined);
-});
-afterAll(async () => {
-  await shop.close();
-  for (const f of folders) rmSync(f, { recursive: true, force: true });
-});
+beforeAll(async () => void (shop = await freshShop()));
+afterAll(() => shop.close());
 
 const OLD: [type: string, payload: object][] = [
   ["reading", { point: "B1", kind: "dcv", value: 275 }],
@@ -82,7 +74,7 @@ test("an older program's lines are found at the start; every reader of the job g
   await expect(append(shop, id, [say("note", { text: "instead" }, { supersedes: 3 })])).rejects.toMatchObject({ status: 422 });
 
   const archive = await exportJob(shop, id);
-  const other = await openDatabase(folders[1]!, undefined);
+  const other = await freshShop();
   const there = await importJob(other, archive);
   expect((await readTape(other, there.id)).map((e) => e.type)).toEqual((await readTape(shop, id)).map((e) => e.type));
   expect(Buffer.compare(Buffer.from(await exportJob(other, there.id)), Buffer.from(archive))).toBe(0);

@@ -128,6 +128,27 @@ class Bench {
   }
 }
 
+/** Whether a page at one process is told who has the job open at the other. */
+async function seesAcross(job: number, here: Process, there: string): Promise<boolean> {
+  const stop = new AbortController();
+  const timer = setTimeout(() => stop.abort(), 20_000);
+  try {
+    const answer = await fetch(`${here.address}/api/v1/jobs/${job}/live?after=0&who=P.Q.&screen=looking`, { signal: stop.signal });
+    let text = "";
+    for await (const part of answer.body!.pipeThrough(new TextDecoderStream()) as unknown as AsyncIterable<string>) {
+      text += part;
+      if (text.includes(`"screen":"${there}"`)) return true;
+    }
+    return false;
+  } catch (error) {
+    if ((error as Error).name === "AbortError") return false;
+    throw error;
+  } finally {
+    clearTimeout(timer);
+    stop.abort();
+  }
+}
+
 const memoryOf = async (p: Process) => {
   const { readFileSync } = await import("node:fs");
   try {
@@ -159,6 +180,8 @@ export async function load({ benches, seconds, everyMs }: LoadOptions): Promise<
     const end = Date.now() + seconds * 1000;
     let over = false;
     const watching = all.map((b) => b.watch(() => over));
+    if (!(await seesAcross(jobs[0]!, one, String(jobs[0]))))
+      told.failures.push("who has a job open at one process is not told at the other");
     const posting = all.map(async (b, k) => {
       await pause((k / benches) * everyMs);
       for (let i = 0; Date.now() < end; i++) {

@@ -1,8 +1,7 @@
 /** Every route's error answers: what cannot be taken is 4xx with what was read, never 500; what is right is 2xx. */
 
-import { readFileSync, rmSync } from "node:fs";
-import { freshShopFolder } from "@/server/fresh-folder-for-tests";
-import { closeDb } from "@/server/db";
+import { readFileSync } from "node:fs";
+import { freshSharedShop } from "@/server/fresh-shop-for-tests";
 import * as archive from "./v1/jobs/[id]/archive/route";
 import * as bench from "./v1/jobs/[id]/bench/route";
 import * as circuit from "./v1/jobs/[id]/circuit/route";
@@ -21,7 +20,7 @@ import * as recordings from "./v1/recordings/route";
 import * as search from "./v1/search/route";
 import * as settings from "./v1/settings/route";
 
-let folder: string;
+let remove: () => Promise<void>;
 const WREN = readFileSync("demo/amps/wren-5.cir", "utf8");
 let job = 0;
 
@@ -41,15 +40,11 @@ async function told(answer: Response | Promise<Response>): Promise<Told> {
 }
 
 beforeAll(async () => {
-  folder = await freshShopFolder();
-  process.env.SCUTUM_DATA = folder;
+  remove = await freshSharedShop();
   const opened = await jobs.POST(request("/api/v1/jobs", json({ who: "J.M.", owner: "Osric Venn", amp: "Wren 5", netlist: WREN })));
   job = ((await opened.json()) as { id: number }).id;
 });
-afterAll(async () => {
-  await closeDb();
-  rmSync(folder, { recursive: true, force: true });
-});
+afterAll(() => remove());
 
 test("a job is opened, its tape read and written", async () => {
   expect(job).toBe(1001);

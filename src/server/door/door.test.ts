@@ -1,10 +1,9 @@
 /** The door: who is let in, for how long, as what; what a stranger, a forged cookie and an old link get. */
 
-import { rmSync } from "node:fs";
 import type { IncomingEvent } from "../incoming";
 import { append, openJob } from "../tape";
-import { freshShopFolder } from "../fresh-folder-for-tests";
-import { closeDb, db } from "../db";
+import { freshSharedShop } from "../fresh-shop-for-tests";
+import { db } from "../db";
 import type { Database } from "../database";
 import { addToken, listTokens, revokeToken } from "./bench-tokens";
 import { mayEnter, ownerOnly, personOf, signedEvents, signerOf } from "./door";
@@ -14,7 +13,7 @@ import { hashOf, signed, unsigned } from "./secret";
 import { openSession, personOfCookie, signIn, signOut, signOutEverywhere } from "./sessions";
 import { Tries } from "./tries";
 
-let folder: string;
+let remove: () => Promise<void>;
 let shop: Database;
 let job: number;
 const PHRASE = "a long enough phrase";
@@ -28,17 +27,14 @@ const asks = (method: string, headers: Record<string, string> = {}) => ({ method
 const withCookie = (cookie: string) => asks("POST", { cookie: `theme=dark; scutum-session=${cookie}` });
 
 beforeAll(async () => {
-  folder = await freshShopFolder();
-  process.env.SCUTUM_DATA = folder;
+  remove = await freshSharedShop();
   process.env.SCUTUM_DOOR = "shut";
   shop = await db();
   job = (await shop.transaction((sql) => openJob(sql, { owner: "Osric Venn", amp: "Wren 5", who: "J.M." }))).id;
 });
 afterAll(async () => {
-  await closeDb();
-  delete process.env.SCUTUM_DATA;
   delete process.env.SCUTUM_DOOR;
-  rmSync(folder, { recursive: true, force: true });
+  await remove();
 });
 
 test("people: passphrases are kept as argon2id, initials are one person's, an owner is always left", async () => {
