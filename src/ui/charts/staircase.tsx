@@ -84,29 +84,31 @@ export function Staircase({ steps, title = "Supply chain" }: { steps: StaircaseS
           );
         })}
       </svg>
-      <table className="sr-only">
-        <caption>{title}</caption>
-        <thead>
-          <tr>
-            <th>Rail</th>
-            <th>Expected</th>
-            <th>Measured</th>
-            <th>Verdict</th>
-          </tr>
-        </thead>
-        <tbody>
-          {steps.map((s) => (
-            <tr key={s.name}>
-              <td>
-                {s.name}, {s.label}
-              </td>
-              <td>{s.expected ? `${formatVolts(s.expected.low)} to ${formatVolts(s.expected.high)}` : "not known"}</td>
-              <td>{s.measured === undefined ? "not taken" : formatVolts(s.measured)}</td>
-              <td>{VERDICT_WORD[s.verdict]}</td>
+      <div className="sr-only">
+        <table>
+          <caption>{title}</caption>
+          <thead>
+            <tr>
+              <th>Rail</th>
+              <th>Expected</th>
+              <th>Measured</th>
+              <th>Verdict</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {steps.map((s) => (
+              <tr key={s.name}>
+                <td>
+                  {s.name}, {s.label}
+                </td>
+                <td>{s.expected ? `${formatVolts(s.expected.low)} to ${formatVolts(s.expected.high)}` : "not known"}</td>
+                <td>{s.measured === undefined ? "not taken" : formatVolts(s.measured)}</td>
+                <td>{VERDICT_WORD[s.verdict]}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </figure>
   );
 }

@@ -4,6 +4,7 @@
 import { useState } from "react";
 import { flexRender, getCoreRowModel, getSortedRowModel, useReactTable, type ColumnDef, type SortingState } from "@tanstack/react-table";
 import { ArrowDown, ArrowUp } from "lucide-react";
+import { WideTable } from "./wide-table";
 
 export interface ColumnLook {
   /** Classes of the column's cells and head: alignment, and from which width on it is shown. */
@@ -32,7 +33,7 @@ export function SortTable<Row>({ label, rows, columns, idOf }: SortTableProps<Ro
   });
   const lookOf = (meta: unknown) => (meta as ColumnLook | undefined)?.className ?? "";
   return (
-    <table className="table" aria-label={label}>
+    <WideTable label={label} className="table">
       <thead>
         {table.getHeaderGroups().map((group) => (
           <tr key={group.id}>
@@ -71,6 +72,6 @@ export function SortTable<Row>({ label, rows, columns, idOf }: SortTableProps<Ro
           </tr>
         ))}
       </tbody>
-    </table>
+    </WideTable>
   );
 }

@@ -26,7 +26,7 @@ export function TopStrip({ shop, technicians, who, signedIn }: TopStripProps) {
     document.documentElement.dataset.theme = theme;
   }
   return (
-    <header className="no-print flex flex-wrap items-center gap-3 border-b border-base-300 bg-base-200 px-4 py-2">
+    <header className="no-print flex flex-wrap items-center gap-x-1 gap-y-2 border-b sm:gap-3 border-base-300 bg-base-200 px-4 py-2">
       <Link href="/" className="text-xl font-bold tracking-wide">
         Scutum
       </Link>
@@ -57,12 +57,14 @@ export function TopStrip({ shop, technicians, who, signedIn }: TopStripProps) {
       <Link href="/settings" className="btn btn-ghost">
         Settings
       </Link>
-      <button className="btn btn-ghost px-3" onClick={() => turn("enamel")} aria-label="Enamel, the dark theme">
-        <Moon aria-hidden className="size-5" />
-      </button>
-      <button className="btn btn-ghost px-3" onClick={() => turn("ledger")} aria-label="Ledger, the light theme">
-        <Sun aria-hidden className="size-5" />
-      </button>
+      <span className="flex">
+        <button className="btn btn-ghost px-3" onClick={() => turn("enamel")} aria-label="Enamel, the dark theme">
+          <Moon aria-hidden className="size-5" />
+        </button>
+        <button className="btn btn-ghost px-3" onClick={() => turn("ledger")} aria-label="Ledger, the light theme">
+          <Sun aria-hidden className="size-5" />
+        </button>
+      </span>
     </header>
   );
 }

@@ -20,7 +20,7 @@ export function ProbeStrip({ instruments, walk, sound }: { instruments: Instrume
   const volts = mains?.volts ?? view.state.mainsVolts ?? conditions.mains;
   const pending = tape.events.length - tape.pendingFrom + 1;
   return (
-    <header className="flex items-center gap-8 border-b border-base-300 bg-base-200 px-6 py-3 text-2xl">
+    <header className="flex flex-wrap items-center gap-x-8 gap-y-1 border-b border-base-300 bg-base-200 px-4 py-3 text-2xl md:px-6">
       <p
         role="status"
         aria-label="Energy state"
@@ -59,8 +59,8 @@ export function ProbeStrip({ instruments, walk, sound }: { instruments: Instrume
 
 export function LastVerdict({ row, after, why }: { row?: WalkRow; after?: WalkRow; why?: string }) {
   return (
-    <div className="grid min-h-40 grid-cols-[minmax(0,11fr)_minmax(0,9fr)] items-center border-t border-base-300">
-      <div aria-live="assertive" data-testid="probe-verdict" data-verdict={row?.verdict} className="px-10 py-3">
+    <div className="grid min-h-40 md:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] items-center border-t border-base-300">
+      <div aria-live="assertive" data-testid="probe-verdict" data-verdict={row?.verdict} className="px-4 md:px-10 py-3">
         {row?.reading && (
           <>
             <p className={`verdict-${row.verdict} flex items-center gap-5 text-6xl font-bold`}>
@@ -80,7 +80,7 @@ export function LastVerdict({ row, after, why }: { row?: WalkRow; after?: WalkRo
           </>
         )}
       </div>
-      <p className="flex h-full flex-wrap content-center items-baseline gap-x-2 border-l border-base-300 px-10 text-3xl">
+      <p className="flex h-full flex-wrap content-center items-baseline gap-x-2 border-base-300 px-4 md:border-l md:px-10 text-3xl">
         {why && <span className="text-2xl leading-snug">{why}</span>}
         {after && (
           <>

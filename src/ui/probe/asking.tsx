@@ -50,7 +50,7 @@ export function Asking({
         `Switch power on now, ${THROUGH[through]}, all ${view.state.power?.without.length ? "as before" : words("tubes fitted")}`,
       ];
   const gate = gates[at - questions.length];
-  usePedal({
+  const pedal = usePedal({
     long() {
       if (!gate || refused) return;
       say({ type: "gate-passed", payload: { station: "bring-up", reason: `${gate.id}: key held in probe mode`, understood: true } });
@@ -75,7 +75,7 @@ export function Asking({
 
   return (
     <>
-      <section aria-label="Live-work check" aria-live="assertive" className="flex flex-1 flex-col justify-center gap-8 px-12">
+      <section aria-label="Live-work check" aria-live="assertive" className="flex flex-1 flex-col justify-center gap-8 px-4 md:px-12">
         <p className="soft text-3xl">{gate ? "▲ Safety condition not met" : `Safety check ${at + 1} of ${steps.length}: is this true?`}</p>
         <p className="text-7xl leading-tight font-bold">{steps[at]}</p>
         <p className="soft text-2xl">
@@ -83,7 +83,7 @@ export function Asking({
           {gate && refused && ` ${refused}.`}
         </p>
       </section>
-      <fieldset className="flex flex-wrap items-center gap-3 px-12 pb-4 text-xl">
+      <fieldset className="flex flex-wrap items-center gap-3 px-4 md:px-12 pb-4 text-xl">
         <legend className="sr-only">Order of the points</legend>
         {ORDERS.map((o, i) => (
           <button
@@ -98,6 +98,7 @@ export function Asking({
         ))}
       </fieldset>
       <Keys
+        pedal={pedal}
         keys={[
           ...(gate && refused
             ? []

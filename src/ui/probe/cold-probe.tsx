@@ -54,14 +54,14 @@ export function ColdProbe() {
 }
 
 function Message({ says, out, children }: { says: string; out(): void; children?: React.ReactNode }) {
-  usePedal({ short: out, other: (key) => key === "escape" && (out(), true) });
+  const pedal = usePedal({ short: out, other: (key) => key === "escape" && (out(), true) });
   return (
     <>
-      <section className="flex flex-1 flex-col justify-center gap-8 px-12">
+      <section className="flex flex-1 flex-col justify-center gap-8 px-4 md:px-12">
         <p className="text-7xl leading-tight font-bold">{says}</p>
         <div className="text-3xl">{children}</div>
       </section>
-      <Keys keys={[["press", "back to the list"]]} />
+      <Keys keys={[["press", "back to the list"]]} pedal={pedal} />
     </>
   );
 }
@@ -133,7 +133,7 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
     const draft = entry.drafts.find((d) => d.type === "reading");
     if (draft?.type === "reading") log(draft.payload.value, draft.payload.digits);
   }
-  usePedal({
+  const pedal = usePedal({
     short: () => (walk.here === undefined ? out() : typed ? takeTyped() : takeHeld()),
     long: () => begin(skipHere(walk), true),
     other(key) {
@@ -163,9 +163,12 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
           {walk.taken.length} <span className="soft">of {walk.order.length} taken</span>
         </p>
       </header>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,11fr)_minmax(0,9fr)]">
+      <div className="grid shrink-0 gap-y-4 py-4 md:min-h-0 md:flex-1 md:shrink md:py-0 md:grid-cols-[minmax(0,11fr)_minmax(0,9fr)]">
         {check ? (
-          <section aria-label="Where the probe goes" className="flex min-w-0 flex-col justify-center gap-3 border-r border-base-300 px-10">
+          <section
+            aria-label="Where the probe goes"
+            className="flex min-w-0 flex-col justify-center gap-3 border-base-300 px-4 md:border-r md:px-10"
+          >
             <p data-testid="probe-place" data-point={check.point} className="text-[clamp(3.5rem,7vw,8rem)] leading-none font-bold">
               {check.place}
             </p>
@@ -182,7 +185,7 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
             </p>
           </section>
         ) : (
-          <p role="status" className="flex items-center px-10 text-6xl font-bold">
+          <p role="status" className="flex items-center px-4 md:px-10 text-6xl font-bold">
             Everything has been measured.
           </p>
         )}
@@ -198,16 +201,16 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
           kind="ohm"
         />
       </div>
-      <div className="grid min-h-36 grid-cols-[minmax(0,11fr)_minmax(0,9fr)] items-center border-t border-base-300">
+      <div className="grid min-h-36 md:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] items-center border-t border-base-300">
         <div
           aria-live="assertive"
           data-testid="probe-verdict"
           data-verdict={last && judgeCold(last.check, last.value).verdict}
-          className="px-10 py-3"
+          className="px-4 md:px-10 py-3"
         >
           {last && <LastOhms {...last} />}
         </div>
-        <p className="flex h-full items-center border-l border-base-300 px-10 text-3xl">
+        <p className="flex h-full items-center border-base-300 px-4 md:border-l md:px-10 text-3xl">
           {after && (
             <span>
               <span className="soft">then </span>
@@ -217,6 +220,7 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
         </p>
       </div>
       <Keys
+        pedal={pedal}
         keys={[
           ["press", check ? "take it now" : "back to the list"],
           ["hold", "skip"],

@@ -12,7 +12,7 @@ export function Leaving({ why, out, back }: { why: string; out(): void; back?():
     if (live) say({ type: "power", payload: { state: "off", plug: "out" } });
     out();
   };
-  usePedal({
+  const pedal = usePedal({
     short: out,
     long: off,
     other(key) {
@@ -24,7 +24,7 @@ export function Leaving({ why, out, back }: { why: string; out(): void; back?():
   });
   return (
     <>
-      <section aria-label="Power-off question" aria-live="assertive" className="flex flex-1 flex-col justify-center gap-8 px-12">
+      <section aria-label="Power-off question" aria-live="assertive" className="flex flex-1 flex-col justify-center gap-8 px-4 md:px-12">
         {why && <p className="probe-out text-5xl leading-tight font-bold">{why}</p>}
         {live ? (
           <>
@@ -41,6 +41,7 @@ export function Leaving({ why, out, back }: { why: string; out(): void; back?():
         )}
       </section>
       <Keys
+        pedal={pedal}
         keys={[
           ...(live
             ? ([

@@ -33,7 +33,7 @@ export interface NowProps {
 
 export function Now({ hold, meter, heard, typed, refused, live, waiting, warming, kind = "dcv" }: NowProps) {
   return (
-    <section aria-label="What is there" className="flex min-w-0 flex-col justify-center gap-4 px-10">
+    <section aria-label="What is there" className="flex min-w-0 flex-col justify-center gap-4 px-4 md:px-10">
       <p
         data-testid="probe-now"
         data-phase={hold.phase}

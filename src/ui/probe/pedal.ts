@@ -1,7 +1,7 @@
 "use client";
 /** One key for everything, as a foot switch sends it: a short press and a long one. Other keys beside it for who has a hand free. */
 
-import { useEffect, useRef } from "react";
+import { useEffect, useMemo, useRef } from "react";
 
 /** Keys that foot switches send as they come: space, return, page down. */
 const PEDAL = new Set([" ", "Enter", "PageDown"]);
@@ -14,7 +14,8 @@ export interface PedalKeys {
   other?(key: string): boolean | void;
 }
 
-export function usePedal(keys: PedalKeys): void {
+/** @returns the same by touch: always what `keys` are now. */
+export function usePedal(keys: PedalKeys): PedalKeys {
   const current = useRef(keys);
   useEffect(() => {
     current.current = keys;
@@ -54,4 +55,12 @@ export function usePedal(keys: PedalKeys): void {
       window.removeEventListener("keyup", up);
     };
   }, []);
+  return useMemo(
+    () => ({
+      short: () => current.current.short(),
+      long: () => current.current.long?.(),
+      other: (key) => current.current.other?.(key),
+    }),
+    [],
+  );
 }

@@ -7,7 +7,10 @@ import type { WalkRow } from "@/core/walk/walk";
 export function PointPlace({ row, again }: { row: WalkRow; again: boolean }) {
   const { point, expected } = row;
   return (
-    <section aria-label="Where the probe goes" className="flex min-w-0 flex-col justify-center gap-3 border-r border-base-300 px-10">
+    <section
+      aria-label="Where the probe goes"
+      className="flex min-w-0 flex-col justify-center gap-3 border-base-300 px-4 md:border-r md:px-10"
+    >
       <p data-testid="probe-place" data-point={point.name} className="text-[clamp(4rem,8.6vw,9rem)] leading-none font-bold">
         {point.pin ?? `node ${point.node}`}
       </p>

@@ -85,7 +85,11 @@ function Screen({ children }: { children: React.ReactNode }) {
   const [ready, setReady] = useState(false);
   useEffect(() => setReady(true), []);
   return (
-    <main data-ready={ready || undefined} aria-label="Probe mode" className="probe fixed inset-0 flex flex-col overflow-hidden bg-base-100">
+    <main
+      data-ready={ready || undefined}
+      aria-label="Probe mode"
+      className="probe fixed inset-0 flex flex-col overflow-x-hidden overflow-y-auto bg-base-100 md:overflow-hidden"
+    >
       <Others large />
       <OtherCircuit large />
       {children}

@@ -56,6 +56,11 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
 
   /** A new point, or the same again: what the display shows now must be left first, unless it is to be taken again. */
   function begin(name: string | undefined, leaveNow: boolean) {
+    beginHold(name, leaveNow);
+    setTyped("");
+    setRefused("");
+  }
+  function beginHold(name: string | undefined, leaveNow: boolean) {
     if (name !== here.current) asked.begin();
     here.current = name;
     const shown = holding.current.samples.at(-1);
@@ -63,8 +68,6 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
     const leaves = leaveNow && shown?.value !== undefined ? { value: holding.current.value ?? shown.value, digit: shown.digit } : undefined;
     holding.current = startHold({ expected: on }, leaves);
     setHold(holding.current);
-    setTyped("");
-    setRefused("");
   }
   function go(name: Move) {
     begin(move(name).here, true);
@@ -72,8 +75,8 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
 
   const instruments = useInstruments((line: MeterLine, anew: boolean) => {
     if (here.current === undefined || line.kind !== "dcv" || !asked.known()) return;
-    // After a silence nobody knows where the probe has been, nor whether it is the same meter.
-    if (anew) begin(here.current, false);
+    // After a silence nobody knows where the probe has been, nor whether it is the same meter. What is being typed stays.
+    if (anew) beginHold(here.current, false);
     holding.current = feedHold(holding.current, line);
     setHold(holding.current);
     if (holding.current.phase === "held" && warming === 0) takeHeld();
@@ -135,7 +138,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
     log(draft.payload as Reading);
   }
 
-  usePedal({
+  const pedal = usePedal({
     short: () => (typed ? takeTyped() : takeHeld()),
     long: () => go("skip"),
     other(key) {
@@ -165,11 +168,11 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
   return (
     <>
       <ProbeStrip instruments={instruments} walk={walk} sound={sound} />
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,11fr)_minmax(0,9fr)]">
+      <div className="grid shrink-0 gap-y-4 py-4 md:min-h-0 md:flex-1 md:shrink md:py-0 md:grid-cols-[minmax(0,11fr)_minmax(0,9fr)]">
         {row ? (
           <PointPlace row={row} again={walk.trail.includes(row.point.name) && walk.taken.includes(row.point.name)} />
         ) : (
-          <p role="status" className="px-10 pt-10 text-5xl">
+          <p role="status" className="px-4 md:px-10 pt-10 text-5xl">
             {probing.thinking !== undefined ? "Working out which point tells most" : "All points are done"}
             {probing.thinking !== undefined && (
               <progress className="progress mt-6 w-full" value={probing.thinking} max={1} aria-label="Solving the faults" />
@@ -189,6 +192,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
       </div>
       <LastVerdict row={lastRow} after={view.rows.find((r) => r.point.name === probing.after)} why={probing.why} />
       <Keys
+        pedal={pedal}
         keys={[
           ["press", "take it now"],
           ["hold", "skip"],

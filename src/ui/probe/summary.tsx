@@ -15,7 +15,7 @@ import type { ProbingOrder } from "./use-probe-walk";
 export function Summary({ order, walk, done, again }: { order: ProbingOrder; walk: ProbeWalk; done(): void; again(): void }) {
   const { view } = useJob();
   const { answer, job, progress } = useSuspects();
-  usePedal({
+  const pedal = usePedal({
     short: done,
     other(key) {
       if (key !== "b" && key !== "arrowleft" && key !== "backspace") return false;
@@ -29,7 +29,7 @@ export function Summary({ order, walk, done, again }: { order: ProbingOrder; wal
   const top = job.evidence.length > 0 ? answer?.suspects[0] : undefined;
   return (
     <>
-      <section aria-label="What the walk came to" className="flex flex-1 flex-col justify-center gap-8 overflow-hidden px-12">
+      <section aria-label="What the walk came to" className="flex flex-1 flex-col justify-center gap-8 overflow-hidden px-4 md:px-12">
         {rows.length > 0 && (
           <p className="flex flex-wrap gap-x-12 text-6xl font-bold">
             {(["in", "watch", "out"] as const).map((v) => (
@@ -76,6 +76,7 @@ export function Summary({ order, walk, done, again }: { order: ProbingOrder; wal
         )}
       </section>
       <Keys
+        pedal={pedal}
         keys={[
           ["press", "leave the probe"],
           ["B", "back to the points"],

@@ -13,6 +13,7 @@ import { NoCircuit } from "./no-circuit";
 import { NotLive } from "./not-live";
 import { ReadingsFile } from "./readings-file";
 import { Idle, Outcome, Probe } from "./walk-point";
+import { WideTable } from "../forms/wide-table";
 
 // The readings come first; what is drawn of them follows.
 const StageColumns = lateInBrowser(() => import("../charts/stage-columns").then((m) => m.StageColumns));
@@ -146,7 +147,7 @@ function Solving({ solved }: { solved: SolvedState }) {
 
 function WalkTable({ rows, here, pick }: { rows: WalkRow[]; here: string; pick(point: string): void }) {
   return (
-    <table className="table table-sm" aria-label="All points">
+    <WideTable label="All points" className="table table-sm">
       <thead>
         <tr>
           <th>Point</th>
@@ -196,6 +197,6 @@ function WalkTable({ rows, here, pick }: { rows: WalkRow[]; here: string; pick(p
           </tr>
         ))}
       </tbody>
-    </table>
+    </WideTable>
   );
 }

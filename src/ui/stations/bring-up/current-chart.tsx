@@ -57,37 +57,39 @@ export function CurrentChart({
           );
         })}
       </svg>
-      <table className="sr-only">
-        <caption>{words("Mains current of this stage")}</caption>
-        <thead>
-          <tr>
-            <th>Volts</th>
-            <th>Amperes read</th>
-            <th>Expected</th>
-            <th>Verdict</th>
-          </tr>
-        </thead>
-        <tbody>
-          {steps.map((s) => (
-            <tr key={s.mains}>
-              <td>{fixed(s.mains, 0)}</td>
-              <td></td>
-              <td>
-                {fixed(s.low, 3)} to {fixed(s.high, 3)}
-              </td>
-              <td></td>
+      <div className="sr-only">
+        <table>
+          <caption>{words("Mains current of this stage")}</caption>
+          <thead>
+            <tr>
+              <th>Volts</th>
+              <th>Amperes read</th>
+              <th>Expected</th>
+              <th>Verdict</th>
             </tr>
-          ))}
-          {read.map((c) => (
-            <tr key={c.seq}>
-              <td>{figure(c.volts)}</td>
-              <td>{figure(c.amps)}</td>
-              <td></td>
-              <td>{VERDICT_WORD[judgeCurrent(steps, c.volts, c.amps)?.verdict ?? "none"]}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {steps.map((s) => (
+              <tr key={s.mains}>
+                <td>{fixed(s.mains, 0)}</td>
+                <td></td>
+                <td>
+                  {fixed(s.low, 3)} to {fixed(s.high, 3)}
+                </td>
+                <td></td>
+              </tr>
+            ))}
+            {read.map((c) => (
+              <tr key={c.seq}>
+                <td>{figure(c.volts)}</td>
+                <td>{figure(c.amps)}</td>
+                <td></td>
+                <td>{VERDICT_WORD[judgeCurrent(steps, c.volts, c.amps)?.verdict ?? "none"]}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </figure>
   );
 }
