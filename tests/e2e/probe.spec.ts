@@ -20,14 +20,14 @@ const tapeOf = async (page: Page, job: number): Promise<Stored[]> =>
   ((await (await page.request.get(`${shop.address}/api/v1/jobs/${job}/events`, { maxRetries: 3 })).json()) as { events: Stored[] }).events;
 const log = (page: Page, job: number, ...events: object[]) =>
   page.request.post(`${shop.address}/api/v1/jobs/${job}/events`, { data: { events: events.map((e) => ({ who: "J.M.", ...e })) } });
-/** On since ten minutes ago, so that nothing has to warm up; checked. */
+/** On since ten minutes ago, so that nothing has to warm up; checked just now. */
 const alreadyOn = (page: Page, job: number, mains = 230) => {
   const at = new Date(Date.now() - 11 * 60_000).toISOString();
   return log(
     page,
     job,
     { type: "power", at, payload: { state: "on", plug: "in", through: "variable" } },
-    { type: "live-check", at, payload: { confirmed: ["all"] } },
+    { type: "live-check", payload: { confirmed: ["all"] } },
     { type: "mains", at, payload: { volts: mains } },
     // Somebody has stood there just now: else the guard would ask whether it is still on.
     { type: "note", payload: { text: "warm, idle" } },

@@ -8,12 +8,16 @@ import { FITTED } from "./fitted";
 import type { TubeModel } from "./model";
 
 export type RatingSystem = "design-centre" | "design-maximum";
+/** What the glass stands on: nine or seven pins with a gap between the last and the first, or eight with a key in the middle. */
+export type Base = "noval" | "miniature" | "octal";
 export type TubeKind = "triode" | "pentode" | "rectifier";
 
 export interface TubeType {
   type: string;
   aliases: string[];
   kind: TubeKind;
+  /** Undefined for a type of a circuit file, which does not say. */
+  base?: Base;
   /** Socket pin of each electrode, by section: A and B of a twin triode, else one. */
   pins: Record<string, number>[];
   heater: { volts: number; amps: number };
@@ -129,6 +133,12 @@ const PICOFARADS: Record<string, TubeType["picofarads"]> = {
 
 const NOVAL_HALVES = { ends: [4, 5], centre: 9 } satisfies TubeType["heaterPins"];
 
+function baseOf({ pins, type }: Row): Base {
+  if (pins === NOVAL_TWIN || pins === NOVAL_RECTIFIER || type === "EF86" || type === "EL84") return "noval";
+  if (pins === OCTAL_TWIN || pins === OCTAL_POWER || pins === OCTAL_RECTIFIER) return "octal";
+  return ["12SQ7", "7591A", "35Z5GT"].includes(type) ? "octal" : "miniature";
+}
+
 /** Heater pins by what else is on the socket: the bases of the library put them where its catalogue has them. */
 function heaterPinsOf(row: Row): TubeType["heaterPins"] {
   if (row.pins === NOVAL_TWIN) return NOVAL_HALVES;
@@ -142,6 +152,7 @@ function heaterPinsOf(row: Row): TubeType["heaterPins"] {
 
 export const TUBE_TYPES: TubeType[] = ROWS.map(({ as, ...row }) => ({
   aliases: [],
+  base: baseOf(row),
   heaterPins: heaterPinsOf(row),
   ...row,
   picofarads: PICOFARADS[as ?? row.type],

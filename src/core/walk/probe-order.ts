@@ -3,6 +3,7 @@
 import type { Circuit, TestPoint } from "../circuit/circuit";
 import { envelopeOf } from "../circuit/circuit";
 import { roleOf } from "../anatomy/points";
+import { pinOfPoint } from "../anatomy/sockets";
 
 export type ProbeOrder = "movement" | "chain";
 
@@ -20,8 +21,8 @@ const PIN_STEP = 0.1;
 const NEXT_PLACE = 0.5;
 
 export function placeOf(circuit: Circuit, point: TestPoint): ProbePlace {
-  const [, socket, pin] = /^(V\d+)\s+pin\s+(\d+)/i.exec(point.pin ?? "") ?? [];
-  if (socket) return { place: socket.toUpperCase(), pin: Number(pin), along: Number(socket.slice(1)) };
+  const at = pinOfPoint(circuit, point);
+  if (at) return { place: at.socket, pin: at.pin, along: Number(at.socket.slice(1)) };
   const sockets = circuit.elements.flatMap((e) => /^V(\d+)/.exec(envelopeOf(e.name))?.[1] ?? []).map(Number);
   return { place: point.pin?.split(" ")[0] ?? point.node, along: Math.max(0, ...sockets) + 1 };
 }

@@ -4,12 +4,15 @@ import type { Circuit, TestPoint } from "../circuit/circuit";
 import type { Conditions, Reading } from "../tape/events/measuring-events";
 import { latestReading, type JobState, type Line } from "../tape/fold";
 import { roleOf, type Electrode, electrodeNode, supplyChain, tubesOf, type Role } from "../anatomy/points";
+import { whereToProbe } from "../anatomy/sockets";
 import { idleFrom, type Idle } from "../anatomy/cathode-current";
 import { type Expectation, type ExpectationSource, meterRange, verdictOf, type Verdict } from "../expectation/expectation";
 import { firstReason } from "./reason";
 
 export interface WalkRow {
   point: TestPoint;
+  /** Where the probe goes, in words: "V2 pin 8". */
+  probeOn: string;
   role: Role;
   /** Under the conditions of the reading when there is one, else of now. */
   expected?: Expectation;
@@ -33,6 +36,7 @@ export function walkRow(circuit: Circuit, state: JobState, source: ExpectationSo
   const role = roleOf(circuit, point);
   const row: WalkRow = {
     point,
+    probeOn: whereToProbe(circuit, point),
     role,
     expected,
     noExpectation: "none" in today ? today.none : undefined,

@@ -3,6 +3,7 @@
 
 import { figure, fixed, words } from "@/core/language/language";
 import { useState } from "react";
+import { whereToProbe } from "@/core/anatomy/sockets";
 import type { Circuit, Provenance } from "@/core/circuit/circuit";
 import { setProvenance } from "@/core/circuit/edit-line";
 import { partWords, placeOf } from "@/core/circuit/part-place";
@@ -63,7 +64,7 @@ function Points({ circuit, solution, solved, conditions }: FiguresProps) {
                 <td>
                   <strong>{p.name}</strong> <span className="soft">{p.label !== p.name && p.label}</span>
                 </td>
-                <td>{p.pin ?? `node ${p.node}`}</td>
+                <td>{whereToProbe(circuit, p)}</td>
                 <td className="text-right font-bold">
                   {volts !== undefined && Number.isFinite(volts) ? formatVolts(volts) : "–"}
                   {floating && <span className="text-warning block text-xs">▲ floating</span>}

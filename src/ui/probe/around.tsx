@@ -85,7 +85,7 @@ export function LastVerdict({ row, after, why }: { row?: WalkRow; after?: WalkRo
         {after && (
           <>
             <span className="soft">then </span>
-            <strong>{after.point.pin ?? after.point.name}</strong> {after.point.label}
+            <strong>{after.probeOn}</strong> {after.point.label}
           </>
         )}
       </p>

@@ -205,7 +205,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
         ]}
       />
       <p className="sr-only" aria-live="polite">
-        {row ? `Next: ${spokenPoint(row.point)}, ${row.point.pin ?? row.point.node}` : ""}
+        {row ? `Next: ${spokenPoint(row.point)}, ${row.probeOn}` : ""}
       </p>
     </>
   );

@@ -103,8 +103,7 @@ function TakeField({ point, kind, title, why, label = "What to do now" }: Taking
       <>
         {row && kind === "dcv" && (
           <p className="mt-1 text-lg">
-            Probe on <strong>{row.point.pin ?? `node ${row.point.node}`}</strong>, meter on{" "}
-            <strong>{meterRange(volts ?? row.point.chart ?? 1000)}</strong>
+            Probe on <strong>{row.probeOn}</strong>, meter on <strong>{meterRange(volts ?? row.point.chart ?? 1000)}</strong>
           </p>
         )}
         <p className="mt-1 text-lg">{why}</p>

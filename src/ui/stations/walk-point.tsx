@@ -4,6 +4,7 @@
 import { tellReading } from "@/core/tape/tell";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { WalkRow } from "@/core/walk/walk";
+import { PointSocket } from "../drawing/point-socket";
 import { ReadingField } from "../forms/reading-field";
 import { useJob } from "../frame/job-context";
 import { useTakeReading } from "../frame/use-take-reading";
@@ -38,14 +39,14 @@ export function Probe({
   return (
     <section
       aria-label="Next point"
-      className="grid items-center gap-x-6 gap-y-2 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_15rem]"
+      className="grid items-center gap-x-6 gap-y-2 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_17rem]"
     >
       <div>
         <p className="text-4xl font-bold">
           {point.name} <span className="soft text-lg font-normal">{point.label}</span>
         </p>
         <p className="mt-1 text-lg">
-          Probe on <strong>{point.pin ?? `node ${point.node}`}</strong>, black lead on chassis, meter on <strong>{row.range}</strong>
+          Probe on <strong>{row.probeOn}</strong>, black lead on chassis, meter on <strong>{row.range}</strong>
         </p>
         <p className="mt-1 text-lg">
           {expected ? (
@@ -73,20 +74,23 @@ export function Probe({
         )}
         {point.caution && <p className="mt-1 text-warning">▲ {point.caution}</p>}
       </div>
-      <ReadingField
-        key={point.name}
-        label="Reading, V"
-        empty
-        field={field}
-        take={take}
-        onArrow={go}
-        hint={
-          <p className="soft text-xs">
-            <kbd>Enter</kbd> logs it, or skips the point when empty; <kbd>↑</kbd> <kbd>↓</kbd> move
-            {history > 1 ? `; ${history} readings of this point on the tape` : ""}
-          </p>
-        }
-      />
+      <div className="grid gap-3">
+        <ReadingField
+          key={point.name}
+          label="Reading, V"
+          empty
+          field={field}
+          take={take}
+          onArrow={go}
+          hint={
+            <p className="soft text-xs">
+              <kbd>Enter</kbd> logs it, or skips the point when empty; <kbd>↑</kbd> <kbd>↓</kbd> move
+              {history > 1 ? `; ${history} readings of this point on the tape` : ""}
+            </p>
+          }
+        />
+        <PointSocket point={point} />
+      </div>
     </section>
   );
 }

@@ -167,7 +167,7 @@ function WalkTable({ rows, here, pick }: { rows: WalkRow[]; here: string; pick(p
                 <strong>{r.point.name}</strong> <span className="soft">{r.point.label}</span>
               </button>
             </td>
-            <td>{r.point.pin ?? `node ${r.point.node}`}</td>
+            <td>{r.probeOn}</td>
             <td className="text-right tabular-nums">
               {r.expected?.chart?.disagrees && (
                 <span className="text-warning" title="The circuit cannot give this: the chart may be for another revision">
