@@ -5,14 +5,16 @@
  */
 
 import { CacheFirst, ExpirationPlugin, NetworkOnly, Serwist, type PrecacheEntry, type SerwistPlugin } from "serwist";
-import { KEPT_PAGE, KEPT_PHOTOS, pageOfShop } from "./kept-addresses";
+import { jobPage, KEPT_PAGE, KEPT_PHOTOS, pageOfShop } from "./kept-addresses";
 
 /** Every file that the pages are made of, and the page for the time without a server; put in when this is bundled. */
 declare const PRECACHE: PrecacheEntry[];
 
-/** Longer than the slowest page that the shop makes; a network that is gone but not known to be gone answers nothing at all. */
-const PAGE_SECONDS = 8;
+/** A network that is gone but not known to be gone answers nothing at all. A station that the server is slower with goes on from here, too. */
+const STATION_SECONDS = 8;
 const MOST_PHOTOS = 200;
+
+const station = (path: string): boolean => (jobPage(path)?.place ?? "report") !== "report";
 
 /**
  * A worker is told by the part of its address behind the "#" which files it is made of, and reads it from the address of the answer: one from
@@ -33,8 +35,13 @@ new Serwist({
   disableDevLogs: true,
   runtimeCaching: [
     {
+      matcher: ({ request, sameOrigin, url }) => sameOrigin && request.mode === "navigate" && station(url.pathname),
+      handler: new NetworkOnly({ networkTimeoutSeconds: STATION_SECONDS }),
+    },
+    {
+      // Nothing is kept in their place: a report may take its time.
       matcher: ({ request, sameOrigin, url }) => sameOrigin && request.mode === "navigate" && pageOfShop(url.pathname),
-      handler: new NetworkOnly({ networkTimeoutSeconds: PAGE_SECONDS }),
+      handler: new NetworkOnly(),
     },
     {
       // By the hash of its content: it never changes.

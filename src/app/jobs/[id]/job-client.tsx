@@ -32,8 +32,10 @@ async function answer<T>(response: Response): Promise<T> {
 }
 
 /** What cannot be kept (a browser without storage) is missed only without the server, where the page says that it has nothing. */
-function keeping(kept: Promise<void>): void {
-  kept.catch((error: unknown) => console.warn("scutum: the job is not kept in this browser:", error));
+function keeping(keep: () => Promise<void>): void {
+  // Without a service worker nothing would ever be drawn from it.
+  if (!("serviceWorker" in navigator)) return;
+  keep().catch((error: unknown) => console.warn("scutum: the job is not kept in this browser:", error));
 }
 
 function portOf(jobId: number, who: string): JobPort {
@@ -51,7 +53,7 @@ function portOf(jobId: number, who: string): JobPort {
     async since(seq) {
       return (await answer<{ events: JobEvent[] }>(await fetch(`${base}/events?after=${seq}`, { signal: inTime() }))).events;
     },
-    keep: (events) => keeping(keepTape(jobId, events)),
+    keep: (events) => keeping(() => keepTape(jobId, events)),
     live: (after, listener) => liveTape(`${base}/live`, who, after, listener),
     async photo(file) {
       return (await answer<{ hash: string }>(await fetch("/api/v1/photos", { method: "POST", body: file }))).hash;
@@ -108,7 +110,7 @@ export function JobClient({ keptAt, children, ...job }: JobData & { keptAt?: str
   const port = useMemo(() => portOf(job.jobId, job.who), [job.jobId, job.who]);
   const instruments = useMemo(() => instrumentsOf(job.jobId), [job.jobId]);
   useEffect(() => {
-    if (keptAt === undefined) keeping(keepJob(job));
+    if (keptAt === undefined) keeping(() => keepJob(job));
     // eslint-disable-next-line react-hooks/exhaustive-deps -- as the server gave it, once; the tape is kept as it grows
   }, [job.jobId, job.serverNow, keptAt]);
   return (
