@@ -15,6 +15,7 @@ import { storePhoto, storeRecording } from "@/server/attachments";
 import type { Database } from "@/server/database";
 import { addModel, type AmpModel } from "@/server/models";
 import { putOnBench } from "@/server/bench";
+import { markPlace } from "@/server/point-places";
 import { saveSettings } from "@/server/settings";
 import { append, openJob } from "@/server/tape";
 import { Days } from "./days";
@@ -26,7 +27,7 @@ import { dryDecoupler, fortyMinutes, howl } from "./jobs/noise";
 import { kitchenSet, museum } from "./jobs/minor";
 import { lamplight } from "./jobs/picture-house";
 import { marrowby, netmakers } from "./jobs/wren";
-import { cabinet, can, underside } from "./photos";
+import { cabinet, can, pinOnUnderside, underside } from "./photos";
 
 const AMPS = join(process.cwd(), "demo/amps");
 
@@ -89,6 +90,19 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
     underside2: await store(underside(23)),
     can: await store(can(true)),
   };
+  // The Wren came before: somebody marked its pins on the photo then.
+  const marks = {
+    "V1A.p": ["V1", 1],
+    "V1A.k": ["V1", 3],
+    "V1B.p": ["V1", 6],
+    "V1B.k": ["V1", 8],
+    "V2.g": ["V2", 2],
+    "V2.k": ["V2", 3],
+    "V2.p": ["V2", 7],
+    "V2.s": ["V2", 9],
+  } as const;
+  for (const [point, [tube, pin]] of Object.entries(marks))
+    await markPlace(database, wren, { point, hash: photo.underside, ...pinOnUnderside(tube, pin) }, "P.Q.");
   const growl = await recorded(database, "growl on the bench.wav", "before", [{ kind: "hum-double", level: -17 }]);
   const take = async (id: number, owner: string, amp: string, serial: string, circuit: AmpModel | undefined, days: Days) => {
     await database.transaction((sql) => openJob(sql, { id, owner, amp, serial, modelId: circuit?.id, who: "J.M." }));

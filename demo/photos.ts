@@ -31,6 +31,20 @@ const resistor = (x: number, y: number, angle: number, bands: string[], body = "
 const paperCapacitor = (x: number, y: number, angle: number, leaking: boolean) =>
   `<g transform="translate(${x} ${y}) rotate(${angle})"><line x1="-90" x2="90" y1="0" y2="0" stroke="#9a9a92" stroke-width="4"/><rect x="-56" y="-20" width="112" height="40" rx="6" fill="#c9a24a"/><rect x="-56" y="-20" width="12" height="40" fill="#8d6f2e"/>${leaking ? '<path d="M44 18 q14 22 4 38 q-16 4 -20 -12 z" fill="#a9873a" opacity="0.9"/>' : ""}</g>`;
 
+/** The sockets of the underside, by the tube that stands in them. */
+const SOCKETS: Record<"V1" | "V2" | "V3", [x: number, y: number, r: number, pins: number]> = {
+  V1: [220, 200, 62, 9],
+  V2: [480, 190, 62, 9],
+  V3: [740, 210, 74, 8],
+};
+
+/** Where a pin of the underside is, as parts of the picture's width and height. */
+export function pinOnUnderside(tube: keyof typeof SOCKETS, pin: number): { x: number; y: number } {
+  const [x, y, r, pins] = SOCKETS[tube];
+  const a = (2 * Math.PI * (pin - 0.5)) / pins;
+  return { x: (x + Math.cos(a) * r * 0.66) / W, y: (y + Math.sin(a) * r * 0.66) / H };
+}
+
 /** The underside of a chassis: sockets, resistors, capacitors, wires. */
 export function underside(seed: number, leaking = false): Promise<Buffer> {
   const random = noise(seed);
@@ -43,7 +57,9 @@ export function underside(seed: number, leaking = false): Promise<Buffer> {
     resistor(120 + random() * 720, 130 + random() * 380, random() * 180, ["#7a3b1d", "#111", "#c8a020", "#c9c2b0"]),
   ).join("");
   return render(
-    `${wires}${socket(220, 200, 62, 9)}${socket(480, 190, 62, 9)}${socket(740, 210, 74, 8)}${parts}${paperCapacitor(360, 400, 18, false)}${paperCapacitor(600, 430, -24, leaking)}`,
+    `${wires}${Object.values(SOCKETS)
+      .map((s) => socket(...s))
+      .join("")}${parts}${paperCapacitor(360, 400, 18, false)}${paperCapacitor(600, 430, -24, leaking)}`,
     "#8f9691",
   );
 }

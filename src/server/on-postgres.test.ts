@@ -14,6 +14,7 @@ onServer(() => {
     "./unreadable.test",
     "./archive.property.test",
     "./bench.test",
+    "./point-places.test",
     "./door/door.test",
     "../app/api/routes.test",
   ])

@@ -6,6 +6,7 @@ import { webcrypto } from "node:crypto";
 import { act, render } from "@testing-library/react";
 import type { ReactNode } from "react";
 import type { SolverPort } from "@/core/ports/solver-port";
+import type { PointPlace } from "@/core/shop/point-places";
 import { DEFAULT_SETTINGS, type Settings } from "@/core/shop/settings";
 import type { EventDraft, JobEvent } from "@/core/tape/events/event";
 import { foldJob } from "@/core/tape/fold";
@@ -57,6 +58,9 @@ export class TestServer {
     return foldJob(this.lines);
   }
 
+  /** Test points that are marked on photos. */
+  places: PointPlace[] = [];
+
   /** What was last kept in the browser. */
   readonly kept: JobEvent[] = [];
 
@@ -85,6 +89,11 @@ export class TestServer {
     recording: async () => "b".repeat(64),
     microphone: async () => new Blob(),
     circuit: async () => {},
+    mark: async (place) => {
+      this.places = this.places.filter((p) => p.point !== place.point);
+      if ("hash" in place) this.places.push(place);
+      return [...this.places];
+    },
     readingsCsv: async () => [],
   };
 }
@@ -98,14 +107,16 @@ export interface TestJob {
   role?: Role;
   /** The page is drawn from what the browser keeps. */
   keptAt?: string;
+  modelId?: number;
 }
 
 /** Draws children inside a job. What is stored can be looked at on the server. */
-export function inJob(children: ReactNode, { server, netlist, settings, solver, instruments, role, keptAt }: TestJob) {
+export function inJob(children: ReactNode, { server, netlist, settings, solver, instruments, role, keptAt, modelId }: TestJob) {
   return (
     <JobProvider
       jobId={7}
       events={[...server.lines]}
+      marked={[...server.places]}
       netlist={netlist}
       settings={{ ...DEFAULT_SETTINGS, ...settings }}
       serverNow={new Date().toISOString()}
@@ -115,6 +126,7 @@ export function inJob(children: ReactNode, { server, netlist, settings, solver, 
       instruments={instruments}
       role={role}
       keptAt={keptAt}
+      modelId={modelId}
     >
       {children}
     </JobProvider>

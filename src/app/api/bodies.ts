@@ -1,8 +1,8 @@
 /** The JSON bodies that routes take, each with its class: what a class does not know is refused. */
 
 import "reflect-metadata";
-import { ArrayMaxSize, IsArray, IsBoolean, IsDefined, IsIn, IsInt, Matches, Max, Min } from "class-validator";
-import { IsText, Optional } from "@/core/checks/accepted";
+import { ArrayMaxSize, IsArray, IsBoolean, IsDefined, IsIn, IsInt, IsNumber, Matches, Max, Min } from "class-validator";
+import { IsStoredHash, IsText, Optional } from "@/core/checks/accepted";
 import { classErrors } from "@/core/checks/class-errors";
 import { ROLES, type Role } from "@/core/shop/people";
 import { UserError } from "@/server/errors";
@@ -33,6 +33,18 @@ export class CircuitBody {
 
 export class ModelBody {
   @IsText(MOST_NETLIST) netlist!: string;
+}
+
+export class PlaceBody {
+  @IsText(12) who!: string;
+  @IsText(40) point!: string;
+  @IsStoredHash("the hash of a photo is wanted") hash!: string;
+  @IsNumber() @Min(0) @Max(1) x!: number;
+  @IsNumber() @Min(0) @Max(1) y!: number;
+}
+
+export class UnmarkBody {
+  @IsText(40) point!: string;
 }
 
 export class EventsBody {

@@ -1,5 +1,7 @@
 /** Resistances of the cold amp: what each reading should be in circuit, and what one that is not says. Ohms. */
 
+import type { Circuit } from "../circuit/circuit";
+
 import { formatQuantity } from "../quantity/format";
 import type { Verdict } from "../expectation/expectation";
 import * as texts from "../texts/cold";
@@ -83,4 +85,10 @@ export function judgeHalves(first: number, second: number, made = 1): { verdict:
     verdict: off > HALVES_OUT ? "out" : "watch",
     why: texts.halfReadsLowAgainst(lower, Math.round(off * 100), off > HALVES_OUT ? "shorted turns" : texts.measureAgainWarmCold()),
   };
+}
+
+/** Under which name a check's place is marked on a photo: the test point on its first node, where there is one, else its own. @example "b1:0" // "B1" */
+export function markNameOf(circuit: Pick<Circuit, "points">, point: string): string {
+  const [node, other] = point.split(":");
+  return (other !== undefined && circuit.points.find((p) => p.node === node)?.name) || point;
 }

@@ -13,6 +13,7 @@ import type { SoundsPort } from "@/core/ports/sounds-port";
 import type { SolverPort } from "@/core/ports/solver-port";
 import { provenBy, unasked, unwatched, type EnergyState } from "@/core/safety/energy";
 import type { Role } from "@/core/shop/people";
+import type { PointPlace } from "@/core/shop/point-places";
 import type { Settings } from "@/core/shop/settings";
 import type { ShopHistory } from "@/core/suspects/history";
 import type { Conditions } from "@/core/tape/events/measuring-events";
@@ -54,6 +55,10 @@ export interface JobValue extends JobServices {
   marks: Record<StationId, StationMark>;
   tape: Tape;
   say: Tape["say"];
+  /** Test points that are marked on photos of the model's chassis. */
+  places: PointPlace[];
+  /** Marks a point, or takes its mark away. Rejects as the port does. */
+  mark(place: PointPlace | { point: string }): Promise<void>;
   /** Switches and controls as they stand, for the readings to come. */
   stands: { switches: string; controls: string };
   setStands(s: { switches: string; controls: string }): void;
@@ -95,6 +100,8 @@ function useStable<T>(value: T): T {
 
 export interface JobProviderProps extends JobServices {
   events: JobEvent[];
+  /** Test points that are marked on photos of the model's chassis. */
+  marked?: PointPlace[];
   /** Circuit file of the job's model. */
   netlist?: string;
   serverNow: string;
@@ -102,7 +109,7 @@ export interface JobProviderProps extends JobServices {
   children: ReactNode;
 }
 
-export function JobProvider({ events, netlist: model, serverNow, who, children, ...given }: JobProviderProps) {
+export function JobProvider({ events, marked, netlist: model, serverNow, who, children, ...given }: JobProviderProps) {
   const { jobId, settings, port, solver } = given;
   // eslint-disable-next-line react-hooks/exhaustive-deps -- the fields of `given`, one by one
   const services = useMemo(() => given, Object.values(given));
@@ -128,6 +135,7 @@ export function JobProvider({ events, netlist: model, serverNow, who, children, 
     return byTape;
   }, [away, byTape, view, tape.lost, tape.mine]);
   const marks = useStable(stationMarks(view, energy, settings));
+  const [places, setPlaces] = useState(marked ?? []);
   const [stands, setStands] = useState({ switches: "", controls: "" });
   const standing = useStable(conditionsNow(view.state, now));
 
@@ -143,6 +151,8 @@ export function JobProvider({ events, netlist: model, serverNow, who, children, 
       marks,
       tape,
       say: tape.say,
+      places,
+      mark: async (place) => setPlaces(await port.mark(place)),
       stands,
       setStands,
       conditions,
@@ -158,7 +168,7 @@ export function JobProvider({ events, netlist: model, serverNow, who, children, 
         wall: wallVolts(view.circuit, settings.mainsVolts),
       }),
     };
-  }, [services, settings, view, energy.kind, marks, tape, stands, standing, solved]);
+  }, [services, settings, view, energy.kind, marks, tape, places, port, stands, standing, solved]);
   const charge = useMemo(() => ({ energy, away }), [energy, away]);
 
   return (

@@ -1,5 +1,6 @@
 /** What the job's screens need of the server; the app hands it in. */
 
+import type { PointPlace } from "@/core/shop/point-places";
 import type { JobEvent } from "@/core/tape/events/event";
 
 /** Thrown when the server answered and refused: trying again would not help. */
@@ -44,6 +45,8 @@ export interface JobPort {
   recording(file: Blob): Promise<string>;
   /** What the simulated microphone hears now, under circumstances as they are named; refused where there is none. */
   microphone(seconds: number, noted: string): Promise<Blob>;
+  /** Marks a test point of the job's model on a photo, or takes its mark away; gives all marks of the model. */
+  mark(place: PointPlace | { point: string }): Promise<PointPlace[]>;
   /** Gives the job a circuit file; the page is to be loaded anew after. */
   circuit(netlist: string): Promise<void>;
   readingsCsv(file: Blob): Promise<JobEvent[]>;

@@ -9,9 +9,10 @@ import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
 import { measurementDraft } from "@/core/entry/measurement-lines";
 import { OPEN_OHMS } from "@/core/quantity/ohms";
 import { formatQuantity } from "@/core/quantity/format";
-import { judgeCold, type ColdCheck } from "@/core/cold/cold-check";
+import { judgeCold, markNameOf, type ColdCheck } from "@/core/cold/cold-check";
 import { VERDICT_WORD } from "@/core/expectation/expectation";
 import { cannotReach, pointsLeft, skipHere, startProbeWalk, stepBack, takeHere, type ProbeWalk } from "@/core/walk/probe-walk";
+import { PointPhoto } from "../drawing/point-photo";
 import { useGateOpen } from "../frame/gate";
 import { useEnergy, useJob } from "../frame/job-context";
 import { useAnswer } from "../frame/use-answer";
@@ -198,6 +199,11 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
           live
           waiting={check === undefined}
           warming={0}
+          photo={
+            check && (
+              <PointPhoto point={{ name: markNameOf(view.circuit!, check.point) }} place={check.place} className="hidden w-64 lg:block" />
+            )
+          }
           kind="ohm"
         />
       </div>

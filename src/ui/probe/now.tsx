@@ -1,5 +1,6 @@
 /** What the meter shows now, and how near it is to being taken. */
 
+import type { ReactNode } from "react";
 import { say } from "@/core/language/language";
 import type { ReadingKind } from "@/core/tape/events/words";
 import type { HoldState } from "@/core/instrument/hold";
@@ -29,9 +30,11 @@ export interface NowProps {
   warming: number;
   /** What is measured; direct volts unless given. */
   kind?: ReadingKind;
+  /** The place on a photo of the chassis, where somebody has marked it. */
+  photo?: ReactNode;
 }
 
-export function Now({ hold, meter, heard, typed, refused, live, waiting, warming, kind = "dcv" }: NowProps) {
+export function Now({ hold, meter, heard, typed, refused, live, waiting, warming, kind = "dcv", photo }: NowProps) {
   return (
     <section aria-label="What is there" className="flex min-w-0 flex-col justify-center gap-4 px-4 md:px-10">
       <p
@@ -50,6 +53,7 @@ export function Now({ hold, meter, heard, typed, refused, live, waiting, warming
       <p className="min-h-24 text-4xl leading-tight">
         {refused || (typed ? "Press to take it" : says(hold, meter, heard, waiting, warming, kind))}
       </p>
+      {photo}
       {!live && <p className="probe-watch text-2xl font-bold">▲ The amp is not logged as on</p>}
     </section>
   );

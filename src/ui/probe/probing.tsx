@@ -15,6 +15,7 @@ import { spokenPoint, spokenVerdict } from "@/core/walk/spoken";
 import { useJob, useNow } from "../frame/job-context";
 import { useInstruments } from "../frame/use-instruments";
 import { LastVerdict, ProbeStrip } from "./around";
+import { PointPhoto } from "../drawing/point-photo";
 import { Keys } from "./keys";
 import { Now } from "./now";
 import { usePedal } from "./pedal";
@@ -188,6 +189,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
           live={energyKind === "live"}
           waiting={row === undefined}
           warming={warming}
+          photo={row && <PointPhoto point={row.point} place={row.probeOn} className="hidden w-64 lg:block" />}
         />
       </div>
       <LastVerdict row={lastRow} after={view.rows.find((r) => r.point.name === probing.after)} why={probing.why} />

@@ -4,6 +4,7 @@
 import { tellReading } from "@/core/tape/tell";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { WalkRow } from "@/core/walk/walk";
+import { PointPhoto } from "../drawing/point-photo";
 import { PointSocket } from "../drawing/point-socket";
 import { ReadingField } from "../forms/reading-field";
 import { useJob } from "../frame/job-context";
@@ -39,7 +40,7 @@ export function Probe({
   return (
     <section
       aria-label="Next point"
-      className="grid items-center gap-x-6 gap-y-2 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_17rem]"
+      className="grid items-start gap-x-6 gap-y-2 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_17rem]"
     >
       <div>
         <p className="text-4xl font-bold">
@@ -73,6 +74,7 @@ export function Probe({
           </p>
         )}
         {point.caution && <p className="mt-1 text-warning">▲ {point.caution}</p>}
+        <PointPhoto point={point} place={row.probeOn} marking className="mt-3 max-w-56" />
       </div>
       <div className="grid gap-3">
         <ReadingField

@@ -5,6 +5,7 @@ import { useEffect, useMemo, type ReactNode } from "react";
 import { JobProvider } from "@/ui/frame/job-context";
 import type { InstrumentPort } from "@/ui/frame/instrument-port";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
+import type { PointPlace } from "@/core/shop/point-places";
 import type { JobEvent } from "@/core/tape/events/event";
 import { keepJob, keepTape, type JobData } from "../../kept/kept-jobs";
 import { liveTape } from "./tape-stream";
@@ -38,7 +39,7 @@ function keeping(keep: () => Promise<void>): void {
   keep().catch((error: unknown) => console.warn("scutum: the job is not kept in this browser:", error));
 }
 
-function portOf(jobId: number, who: string): JobPort {
+function portOf(jobId: number, who: string, modelId: number | undefined): JobPort {
   const base = `/api/v1/jobs/${jobId}`;
   return {
     async append(events) {
@@ -74,6 +75,15 @@ function portOf(jobId: number, who: string): JobPort {
         }),
       );
     },
+    async mark(place) {
+      const response = await fetch(`/api/v1/models/${modelId}/places`, {
+        method: "hash" in place ? "PUT" : "DELETE",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify("hash" in place ? { who, ...place } : place),
+        signal: inTime(),
+      });
+      return (await answer<{ places: PointPlace[] }>(response)).places;
+    },
     async readingsCsv(file) {
       return (
         await answer<{ events: JobEvent[] }>(
@@ -107,7 +117,7 @@ function instrumentsOf(jobId: number): InstrumentPort {
 
 /** @param keptAt when it is drawn from what this browser keeps: when the server was last in touch. */
 export function JobClient({ keptAt, children, ...job }: JobData & { keptAt?: string; children: ReactNode }) {
-  const port = useMemo(() => portOf(job.jobId, job.who), [job.jobId, job.who]);
+  const port = useMemo(() => portOf(job.jobId, job.who, job.modelId), [job.jobId, job.who, job.modelId]);
   const instruments = useMemo(() => instrumentsOf(job.jobId), [job.jobId]);
   useEffect(() => {
     if (keptAt === undefined) keeping(() => keepJob(job));

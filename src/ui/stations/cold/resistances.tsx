@@ -5,7 +5,8 @@ import { useState } from "react";
 import { latestReading } from "@/core/tape/fold";
 import { OPEN_OHMS } from "@/core/quantity/ohms";
 import { formatQuantity } from "@/core/quantity/format";
-import { COLD_GROUPS, judgeCold, judgeHalves, type ColdCheck } from "@/core/cold/cold-check";
+import { COLD_GROUPS, judgeCold, judgeHalves, markNameOf, type ColdCheck } from "@/core/cold/cold-check";
+import { PointPhoto } from "../../drawing/point-photo";
 import { ReadingField } from "../../forms/reading-field";
 import { useJob } from "../../frame/job-context";
 import { useTakeReading } from "../../frame/use-take-reading";
@@ -81,6 +82,13 @@ export function Resistances({ checks }: { checks: ColdCheck[] }) {
               Read {ohms(last.value)} <Verdict check={check} value={last.value} />
             </p>
           )}
+          <PointPhoto
+            key={check.point}
+            point={{ name: markNameOf(view.circuit!, check.point) }}
+            place={check.place}
+            marking
+            className="mt-3 max-w-56"
+          />
         </div>
         <ReadingField
           key={check.point}

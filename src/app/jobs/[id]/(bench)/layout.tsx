@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import { JobClient } from "../job-client";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
+import { placesOf } from "@/server/point-places";
 import { shopHistory } from "@/server/history";
 import { personHere, technician } from "../../../strip";
 import { wholeJob } from "@/server/shop";
@@ -22,6 +23,7 @@ export default async function JobLayout({ children, params }: { children: ReactN
       modelName={job.model && `${job.model.maker} ${job.model.name}, version ${job.model.version}`}
       modelId={job.model?.id}
       shopHistory={job.model && (await shopHistory(await db(), job.head.id, job.model))}
+      marked={job.model && (await placesOf(await db(), job.model))}
       settings={job.settings}
       serverNow={new Date().toISOString()}
       who={await technician(job.settings)}
