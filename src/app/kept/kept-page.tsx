@@ -1,20 +1,23 @@
 "use client";
 /** A page of the shop without the server: the job at this address as this browser keeps it, or what else is kept. */
 
+import dynamic from "next/dynamic";
 import { usePathname, useSearchParams } from "next/navigation";
 import { Suspense, useEffect, useState } from "react";
 import { languageOf } from "@/core/shop/settings";
 import { findStation } from "@/core/tape/stations";
-import { JobFrame } from "@/ui/frame/job-frame";
 import { Speaks } from "@/ui/frame/speaks";
-import { ProbeMode } from "@/ui/probe/probe-mode";
-import { StationSheet } from "@/ui/stations/station-sheet";
 import { jobPage } from "@/workers/kept-addresses";
 import { JobClient } from "../jobs/[id]/job-client";
 import { probingOrder } from "../jobs/[id]/probing-order";
 import { keptJob, keptJobs, type KeptJob } from "./kept-jobs";
 import { NotKept } from "./not-kept";
 import { StayHere } from "./stay-here";
+
+// Apart from this page: what it shares with the others would be put into one file with them, and they would all load it.
+const JobFrame = dynamic(() => import("@/ui/frame/job-frame").then((m) => m.JobFrame));
+const StationSheet = dynamic(() => import("@/ui/stations/station-sheet").then((m) => m.StationSheet));
+const ProbeMode = dynamic(() => import("@/ui/probe/probe-mode").then((m) => m.ProbeMode));
 
 type Kept = { job?: KeptJob; all: KeptJob[]; problem?: string };
 
