@@ -104,7 +104,7 @@ export class Soak {
       return this.look();
     }
     if (moment === "migration") {
-      const undo = "drop table bench_tokens, sessions, people, door; delete from migrations where number = 5;";
+      const undo = "drop table point_places; delete from migrations where number = 6;";
       execFileSync(process.execPath, ["--import", "tsx", "tests/soak/run-sql.ts", undo], {
         env: { ...process.env, SCUTUM_DATA: this.data },
       });
