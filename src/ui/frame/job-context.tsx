@@ -130,10 +130,10 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
     const { state, energyContext } = view;
     if (away !== undefined && byTape.kind === "live") return unwatched(clockTime(byTape.since), state.effective, energyContext);
     // Without the server only who has measured here knows that it is dead.
-    if (byTape.kind === "proven-dead" && tape.lost !== undefined && !provenBy(state.effective, (e) => tape.mine.has(e.id)))
+    if (byTape.kind === "proven-dead" && tape.outOfTouch && !provenBy(state.effective, (e) => tape.mine.has(e.id)))
       return unasked(state.effective, energyContext);
     return byTape;
-  }, [away, byTape, view, tape.lost, tape.mine]);
+  }, [away, byTape, view, tape.outOfTouch, tape.mine]);
   const marks = useStable(stationMarks(view, energy, settings));
   const [places, setPlaces] = useState(marked ?? []);
   const [stands, setStands] = useState({ switches: "", controls: "" });

@@ -275,6 +275,26 @@ describe("proven dead while the server is not reached", () => {
     await waitFor(() => expect(energy()).toBe("proven-dead"));
   });
 
+  test("a server that cannot store, but tells what others log, takes nothing away", async () => {
+    const server = provenServer();
+    server.port.append = async () => {
+      throw new Error("The disk is full.");
+    };
+    await renderJob(
+      <>
+        <Guard />
+        <TapeColumn station="walk" />
+      </>,
+      { server, netlist: WREN },
+    );
+    await say("note not stored");
+    await waitFor(() => expect(screen.getByText(/The disk is full\./)).toBeInTheDocument());
+    act(() => void window.dispatchEvent(new Event("online")));
+    await settle();
+    expect(screen.getByText(/The disk is full\./)).toBeInTheDocument();
+    expect(energy()).toBe("proven-dead");
+  });
+
   test("a page that is drawn from what the browser keeps does not show it either", async () => {
     const server = provenServer();
     server.reached = false;

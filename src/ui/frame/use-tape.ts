@@ -18,6 +18,8 @@ export interface Tape {
   pendingFrom: number;
   /** Why nothing can be stored at the moment; undefined when all is well. */
   lost?: string;
+  /** What others log does not come here at the moment. A server that answers, but cannot store, still tells of it. */
+  outOfTouch: boolean;
   /** How many lines are in this page alone, since the browser's storage would not take them. */
   onlyInPage: number;
   refusals: Refusal[];
@@ -72,6 +74,7 @@ export function useTape({ jobId, initial, port, who, offset, signedIn, kept: fro
   const [queue, setQueue] = useState<Outgoing[]>([]);
   const [onlyInPage, setOnlyInPage] = useState(0);
   const [lost, setLost] = useState(fromKept ? NOT_REACHED : undefined);
+  const [outOfTouch, setOutOfTouch] = useState(fromKept);
   const [joined, setJoined] = useState(false);
   const [present, setPresent] = useState<Present[]>([]);
   const [circuit, setCircuit] = useState<number | null>();
@@ -112,9 +115,12 @@ export function useTape({ jobId, initial, port, who, offset, signedIn, kept: fro
         try {
           merge(await port.append([next]));
           setLost(undefined);
+          setOutOfTouch(false);
         } catch (error) {
           if (!(error instanceof Refused)) {
-            setLost(troubleWords(error));
+            const trouble = troubleWords(error);
+            setLost(trouble);
+            if (trouble === NOT_REACHED) setOutOfTouch(true);
             return;
           }
           const refusal = { event: next, message: error.message };
@@ -130,6 +136,7 @@ export function useTape({ jobId, initial, port, who, offset, signedIn, kept: fro
 
   /** The server answers: all is well, unless it will not take a line. */
   const answered = useCallback(() => {
+    setOutOfTouch(false);
     setLost((l) => (nextToSend() ? l : undefined));
     void flush();
   }, [nextToSend, flush]);
@@ -197,7 +204,10 @@ export function useTape({ jobId, initial, port, who, offset, signedIn, kept: fro
           if (events.length === 0) port.keep(stored);
           answered();
         },
-        (error: unknown) => setLost(troubleWords(error)),
+        (error: unknown) => {
+          setLost(troubleWords(error));
+          setOutOfTouch(true);
+        },
       );
     };
     const timer = setInterval(poll, joined ? POLL_JOINED_MS : POLL_MS);
@@ -233,7 +243,7 @@ export function useTape({ jobId, initial, port, who, offset, signedIn, kept: fro
   const held = useMemo(() => (signedIn ? [...new Set(queue.map((q) => q.who).filter((w) => w !== who))] : []), [signedIn, queue, who]);
 
   return useMemo(
-    () => ({ events, pendingFrom: last + 1, lost, onlyInPage, refusals, present, circuit, held, mine, say, forget, merge }),
-    [events, last, lost, onlyInPage, refusals, present, circuit, held, mine, say, forget, merge],
+    () => ({ events, pendingFrom: last + 1, lost, outOfTouch, onlyInPage, refusals, present, circuit, held, mine, say, forget, merge }),
+    [events, last, lost, outOfTouch, onlyInPage, refusals, present, circuit, held, mine, say, forget, merge],
   );
 }
