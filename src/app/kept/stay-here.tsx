@@ -9,7 +9,7 @@ export function StayHere({ children }: { children: ReactNode }) {
   const { jobId, tape } = useJob();
   const stay = (e: MouseEvent) => {
     const link = (e.target as Element).closest("a");
-    if (tape.lost === undefined || !link || link.origin !== window.location.origin) return;
+    if (!tape.outOfTouch || !link || link.origin !== window.location.origin) return;
     if (e.ctrlKey || e.metaKey || e.shiftKey || jobPage(link.pathname)?.jobId !== jobId) return;
     e.preventDefault();
     window.history.pushState(null, "", link.href);

@@ -54,6 +54,17 @@ test("a rectifier's socket has the winding on its plates and the rail on its cat
   expect(pins[2]).toMatchObject({ electrode: "cathode", node: "b1" });
 });
 
+test("where the cathode is an end of the heater, the rail's volts are on both ends", () => {
+  const { circuit } = readCircuit("supply\nXV1 b1 0 RECT_FULL vac=300 rs=100 tube=5Y3GT\nC1 b1 0 16u\nR1 b1 0 10k\n.end");
+  const pins = socketOf(circuit, "V1")!.pins;
+  // Of the sheet: filament at 2 and 8, plates at 4 and 6.
+  expect(pins.filter((p) => p.node === "b1").map((p) => [p.pin, p.electrode])).toEqual([
+    [2, "heater"],
+    [8, "cathode"],
+  ]);
+  expect(pins.filter((p) => p.carries).map((p) => p.pin)).toEqual([4, 6]);
+});
+
 test.each(AMPS)("$file: what the file says of pins and what the basing says agree, point by point", ({ circuit }) => {
   let held = 0;
   for (const point of circuit.points) {

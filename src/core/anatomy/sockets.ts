@@ -69,8 +69,12 @@ export function socketOf(circuit: Circuit, name: string): Socket | undefined {
     for (const [electrode, pin] of Object.entries(tableOf(e))) {
       if (e.rectifierTube) {
         const volts = typeof e.params.vac === "number" ? `${formatVolts(e.params.vac)} ~` : undefined;
-        // Directly heated: the cathode is the heater, and its end has the rail's volts.
-        put(pin, electrode === "cathode" ? { electrode, node: e.nodes[0], carries: undefined } : { electrode, carries: volts });
+        if (electrode !== "cathode") put(pin, { electrode, carries: volts });
+        else {
+          // Where the cathode is an end of the heater, the other end has the rail's volts too: a slip there meets all of them.
+          if (ends?.includes(pin)) for (const end of ends) put(end, { node: e.nodes[0] });
+          put(pin, { electrode, node: e.nodes[0] });
+        }
       } else put(pin, { electrode, half: halfOf(e), node: electrodeNode(e, electrode as Electrode) });
     }
   return { name, type: type.type, base: type.base, pins };

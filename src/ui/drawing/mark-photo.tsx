@@ -3,6 +3,7 @@
 
 import { useState, type KeyboardEvent, type MouseEvent } from "react";
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import type { JobState } from "@/core/tape/fold";
 import type { PointPlace } from "@/core/shop/point-places";
 import { Refused } from "../forms/typed-form";
 import { useJob } from "../frame/job-context";
@@ -127,7 +128,7 @@ interface PhotoHere {
 }
 
 /** The photos of this job, and those of other amps of the model that have marks already. */
-function photosOf(state: ReturnType<typeof useJob>["view"]["state"], places: PointPlace[]): PhotoHere[] {
+function photosOf(state: JobState, places: PointPlace[]): PhotoHere[] {
   const all: PhotoHere[] = [
     ...places.map((p) => ({ hash: p.hash, caption: "Photo with marks of this model" })),
     ...state.findings.flatMap((f) => (f.photos ?? []).map((hash) => ({ hash, caption: f.text }))),

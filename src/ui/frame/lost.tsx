@@ -13,7 +13,8 @@ export function Lost() {
     <>
       {tape.lost && (
         <p role="alert" className={strip}>
-          {tape.lost} {keptAt && `This is the job as it was here on ${dayTime(keptAt)}; what others logged since is not in it. `}
+          {tape.lost}{" "}
+          {keptAt && tape.outOfTouch && `This is the job as it was here on ${dayTime(keptAt)}; what others logged since is not in it. `}
           {waiting > 0
             ? `${waiting} ${waiting === 1 ? "line is" : "lines are"} kept in this browser and will be sent.`
             : "What you enter is kept in this browser and will be sent."}

@@ -189,10 +189,9 @@ export function useTape({ jobId, initial, port, who, offset, signedIn, kept: fro
     [port, merge, answered],
   );
 
-  const reached = lost === undefined;
   useEffect(() => {
-    if (reached) port.keep(stored);
-  }, [port, stored, reached]);
+    if (!outOfTouch) port.keep(stored);
+  }, [port, stored, outOfTouch]);
 
   // While the stream does not stand, and now and then where something between holds its lines back.
   useEffect(() => {
