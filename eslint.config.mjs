@@ -29,6 +29,7 @@ const ROOMS = {
   anatomy: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply"],
   solver: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply"],
   expectation: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply", "tape", "anatomy", "solver"],
+  drawing: ["language", "texts", "quantity", "circuit", "anatomy"],
   walk: ["language", "texts", "quantity", "numeric", "circuit", "tape", "anatomy", "expectation"],
   cold: ["language", "texts", "quantity", "numeric", "circuit", "supply", "solver", "expectation"],
   diagnosis: ["language", "texts", "circuit", "expectation"],

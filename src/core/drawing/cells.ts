@@ -85,7 +85,10 @@ export function planCells(elements: readonly Element[], isMark: (node: string) =
     if (!isMark(node) && !plan.home.has(node)) plan.home.set(node, cell);
   };
   const grids = new Set(tubes.map((t) => at(t, "grid")));
-  const elsewhere = new Set([...boxes.flatMap((e) => e.nodes), ...tubes.flatMap((t) => [at(t, "plate"), at(t, "cathode"), at(t, "screen")])]);
+  const elsewhere = new Set([
+    ...boxes.flatMap((e) => e.nodes),
+    ...tubes.flatMap((t) => [at(t, "plate"), at(t, "cathode"), at(t, "screen")]),
+  ]);
 
   // The tubes, two on one tail together.
   const cellOf = new Map<Element, Cell>();
@@ -99,9 +102,7 @@ export function planCells(elements: readonly Element[], isMark: (node: string) =
       mates.length === 2 &&
       !isMark(at(tube, "cathode")) &&
       new Set([tube, mate].flatMap((t) => [at(t, "plate"), at(t, "grid"), at(t, "cathode")])).size === 5;
-    const cell: Cell = pair
-      ? { kind: "pair", upper: plans.get(tube)!, lower: plans.get(mate)! }
-      : { kind: "tube", plan: plans.get(tube)! };
+    const cell: Cell = pair ? { kind: "pair", upper: plans.get(tube)!, lower: plans.get(mate)! } : { kind: "tube", plan: plans.get(tube)! };
     for (const t of pair ? [tube, mate] : [tube]) cellOf.set(t, cell);
     plan.cells.push(cell);
   }
@@ -112,8 +113,12 @@ export function planCells(elements: readonly Element[], isMark: (node: string) =
   for (const [tube, tubePlan] of plans) {
     const cell = cellOf.get(tube)!;
     if (cell.kind === "pair" && cell.lower === tubePlan) continue;
-    const joint = (node: string, among: readonly Element[]): { part: Element; node: string } | undefined => {
-      if (isMark(node) || plan.home.get(node) !== cell || (plan.hangs.get(node) ?? []).some((e) => e.letter === "R" || cell.kind === "pair")) return undefined;
+    const joint = (
+      node: string,
+      among: readonly Element[],
+      taken: (e: Element) => boolean,
+    ): { part: Element; node: string } | undefined => {
+      if (isMark(node) || plan.home.get(node) !== cell || (plan.hangs.get(node) ?? []).some(taken)) return undefined;
       for (const part of among) {
         const to = other(part, node);
         const fed = (plan.hangs.get(to) ?? []).some((e) => e.letter === "R" || e.letter === "L");
@@ -122,13 +127,13 @@ export function planCells(elements: readonly Element[], isMark: (node: string) =
       return undefined;
     };
     const passes = (node: string) => linesAt(node).filter((e) => e.letter === "R" || e.letter === "L");
-    tubePlan.tail = joint(at(tube, "cathode"), passes(at(tube, "cathode")));
+    tubePlan.tail = joint(at(tube, "cathode"), passes(at(tube, "cathode")), (e) => e.letter === "R" || cell.kind === "pair");
     if (tubePlan.tail) {
       claimed.add(tubePlan.tail.part);
       settle(tubePlan.tail.node, cell);
     }
     if (cell.kind === "pair" || at(tube, "plate") === at(tube, "cathode")) continue;
-    tubePlan.load = joint(at(tube, "plate"), passes(at(tube, "plate")));
+    tubePlan.load = joint(at(tube, "plate"), passes(at(tube, "plate")), (e) => !e.nodes.includes("0"));
     if (tubePlan.load) {
       claimed.add(tubePlan.load.part);
       settle(tubePlan.load.node, cell);
@@ -156,7 +161,7 @@ export function planCells(elements: readonly Element[], isMark: (node: string) =
     const cell = cellOf.get(tube)!;
     const grid = at(tube, "grid");
     if (plan.home.get(grid) === cell && grid !== at(tube, "plate") && grid !== at(tube, "cathode") && grid !== at(tube, "screen"))
-      tubePlan.run = lead(grid, cell);
+      tubePlan.run = lead(grid, cell, tubePlan.leaks);
     const screen = at(tube, "screen");
     if (!screen || plan.home.get(screen) !== cell || (plan.hangs.get(screen) ?? []).some((e) => e.letter === "R")) continue;
     const [only, ...more] = linesAt(screen);
@@ -171,16 +176,21 @@ export function planCells(elements: readonly Element[], isMark: (node: string) =
     return [...tubes, ...boxes].some((e) => e !== besides && e.nodes.includes(node));
   }
 
+  /** Whether another cell's part in line ends on the node. */
+  function taken(node: string, run: Run, leaks: readonly Element[]): boolean {
+    return lines.some((e) => claimed.has(e) && !run.parts.includes(e) && !leaks.includes(e) && endsOf(e, layouts.get(e)!).includes(node));
+  }
+
   /** Parts in line before a grid, as long as each node leads to one part only. */
-  function lead(grid: string, cell: Cell): Run {
+  function lead(grid: string, cell: Cell, leaks: readonly Element[]): Run {
     const run: Run = { nodes: [grid], parts: [] };
     while (run.parts.length < LONGEST_RUN) {
       const node = run.nodes[0]!;
       const [part, ...more] = linesAt(node);
-      if (!part || more.length > 0 || elsewhere.has(node)) break;
+      if (!part || more.length > 0 || elsewhere.has(node) || taken(node, run, leaks)) break;
       if (run.parts.length > 0 && grids.has(node)) break;
       const to = other(part, node);
-      if (run.nodes.includes(to)) break;
+      if (run.nodes.includes(to) || plan.home.get(to) === cell) break;
       claimed.add(part);
       run.parts.unshift(part);
       run.nodes.unshift(to);

@@ -1,17 +1,28 @@
 /** What is wrong with a drawing: wires that are not what the circuit says, things that lie on each other, parts missing or drawn twice. */
 
-import type { Circuit } from "../circuit/circuit";
+import type { Circuit, HeaterWinding } from "../circuit/circuit";
+import { heatersOn } from "./draw-heaters";
 import { boxOf, overlap, type Box, type Drawing, type Wire } from "./geometry";
 import { onWire, samePoint } from "./nets";
 import { idOf } from "./part-labels";
 import { readBack, sorted } from "./read-back";
 
-/** The nets of the circuit's file in the form of `readBack`. */
+/** The nets of the circuit's file, and of its heaters, in the form of `readBack`. */
 export function netsOf(circuit: Circuit): string[][] {
   const nets = new Map<string, string[]>();
   for (const e of circuit.elements)
     e.nodes.forEach((node, terminal) => nets.set(node, [...(nets.get(node) ?? []), `${idOf(e)}:${terminal}`]));
-  return sorted([...nets.values()]);
+  return sorted([...nets.values(), ...circuit.heaters.flatMap(heaterNets)]);
+}
+
+/** A winding's two ends with those of its heaters; in a string the ends that meet. */
+function heaterNets(winding: HeaterWinding): string[][] {
+  const chain = [winding.name, ...heatersOn(winding)];
+  if (chain.length === 1) return [[`${winding.name}:0`], [`${winding.name}:1`]];
+  if (!winding.string) return [0, 1].map((end) => chain.map((part) => `${part}:${end}`));
+  // Top to top, bottom to bottom, in turn; the last one's free end returns to the winding's other one.
+  const nets = chain.slice(1).map((part, i) => [`${chain[i]}:${i % 2}`, `${part}:${i % 2}`]);
+  return [...nets, [`${chain.at(-1)}:${(chain.length - 1) % 2}`, `${winding.name}:1`]];
 }
 
 /** Faults of a drawing in words for its maintainer; none for a sound one. */
@@ -21,23 +32,19 @@ export function faultsOf(circuit: Circuit, drawing: Drawing): string[] {
 
 function partFaults(circuit: Circuit, drawing: Drawing): string[] {
   const out: string[] = [];
-  const drawn = drawing.symbols.filter((s) => !["winding", "heater", "ballast"].includes(s.shape)).map((s) => s.part);
-  for (const e of circuit.elements) {
-    const times = drawn.filter((part) => part === idOf(e)).length;
-    if (times !== 1) out.push(`${idOf(e)} is drawn ${times} times`);
+  const drawn = drawing.symbols.map((s) => s.part);
+  const known = new Set([...circuit.elements.map(idOf), ...circuit.heaters.flatMap((h) => [h.name, ...heatersOn(h)])]);
+  for (const name of known) {
+    const times = drawn.filter((part) => part === name).length;
+    if (times !== 1) out.push(`${name} is drawn ${times} times`);
   }
-  const known = new Set(circuit.elements.map(idOf));
   for (const part of drawn) if (!known.has(part)) out.push(`${part} is drawn and is not in the circuit`);
   return out;
 }
 
 function netFaults(circuit: Circuit, drawing: Drawing): string[] {
   const wanted = new Set(netsOf(circuit).map((net) => net.join(" ")));
-  const elements = new Set(circuit.elements.map(idOf));
-  const read = readBack(drawing)
-    .map((net) => net.filter((terminal) => elements.has(terminal.slice(0, terminal.lastIndexOf(":")))))
-    .filter((net) => net.length > 0);
-  const found = new Set(read.map((net) => net.join(" ")));
+  const found = new Set(readBack(drawing).map((net) => net.join(" ")));
   return [
     ...[...wanted].filter((net) => !found.has(net)).map((net) => `not joined as in the circuit: ${net}`),
     ...[...found].filter((net) => !wanted.has(net)).map((net) => `joined on the sheet only: ${net}`),
@@ -89,7 +96,11 @@ function placeFaults({ symbols, wires, junctions, marks, labels, tags }: Drawing
   for (const symbol of symbols)
     for (const pin of symbol.pins)
       for (const wire of wires)
-        if (onWire(pin.at, wire) && ![wire.from, wire.to].some((p) => samePoint(p, pin.at)) && !junctions.some((j) => samePoint(j.at, pin.at)))
+        if (
+          onWire(pin.at, wire) &&
+          ![wire.from, wire.to].some((p) => samePoint(p, pin.at)) &&
+          !junctions.some((j) => samePoint(j.at, pin.at))
+        )
           out.push(`a wire of ${wire.node} passes over a terminal of ${symbol.part}`);
   return out;
 }

@@ -12,7 +12,8 @@ export function randomCircuit(seed: number): string {
   const lines: string[] = [];
   const count: Record<string, number> = {};
   const next = (letter: string) => `${letter}${(count[letter] = (count[letter] ?? 0) + 1)}`;
-  const part = (letter: "R" | "C", a: string, b: string, value: string, notes = "") => lines.push(`${next(letter)} ${a} ${b} ${value} ${notes}`);
+  const part = (letter: "R" | "C", a: string, b: string, value: string, notes = "") =>
+    lines.push(`${next(letter)} ${a} ${b} ${value} ${notes}`);
   const R = (a: string, b: string) => part("R", a, b, pick(["470", "1.5k", "10k", "100k", "220k", "1MEG"]));
   const C = (a: string, b: string) => part("C", a, b, pick(["100p", "22n", "100n"]));
   const bypass = (a: string) => part("C", a, "0", "25u", ";@volts 25 @kind electrolytic");
@@ -80,7 +81,7 @@ export function randomCircuit(seed: number): string {
     const v = `V${++tube}`;
     const p = node("p");
     const k = node("k");
-    mark(`${v}.p`, p);
+    if (kind !== "follower") mark(`${v}.p`, p);
     if (kind === "pentode") {
       const s = node("s");
       lines.push(`X${v} ${p} ${s} ${grid} ${k} EF86`);
@@ -194,7 +195,9 @@ export function randomCircuit(seed: number): string {
       return p;
     });
     if (shared) cathode("ok");
-    lines.push(`XT1 ${outs[0]} b1 ${outs[1]} ${linear ? "ul0 ul1 " : ""}out 0 OPT_PP zpp=8000 load=8 dcr=100 lp=30${linear ? " ul=0.4" : ""}`);
+    lines.push(
+      `XT1 ${outs[0]} b1 ${outs[1]} ${linear ? "ul0 ul1 " : ""}out 0 OPT_PP zpp=8000 load=8 dcr=100 lp=30${linear ? " ul=0.4" : ""}`,
+    );
     if (chance(0.6)) R(fb, "out");
   } else {
     const o = `V${++tube}`;
@@ -213,7 +216,22 @@ export function randomCircuit(seed: number): string {
   const extras = Math.floor(random() * 6);
   for (let i = 0; i < extras; i++) {
     const [a, b, c] = [pick(all), pick(all), pick(all)];
-    const kind = pick(["r", "c", "r", "c", "diode", "switch", "pot", "rheostat", "zener", "opamp", "transformer", "change", "source", "long"]);
+    const kind = pick([
+      "r",
+      "c",
+      "r",
+      "c",
+      "diode",
+      "switch",
+      "pot",
+      "rheostat",
+      "zener",
+      "opamp",
+      "transformer",
+      "change",
+      "source",
+      "long",
+    ]);
     if (kind === "r") R(a, b);
     else if (kind === "c") C(a, b);
     else if (kind === "diode") lines.push(`${next("D")} ${a} ${b} dx`);

@@ -32,23 +32,47 @@ export function sidesOf(e: Element): { left: Side; right: Side } {
     const texts = all.map((i) => ["+", "−", "~", "~"][i] ?? "");
     // The end that is earthed stands below.
     const order = e.nodes[0] === "0" ? [1, 0, ...all.slice(2)] : all;
-    return { left: side([]), right: side(order, order.map((i) => texts[i]!)) };
+    return {
+      left: side([]),
+      right: side(
+        order,
+        order.map((i) => texts[i]!),
+      ),
+    };
   }
   if (e.type === "POT") {
     const ends = all.filter((i) => i !== 1);
-    return { left: side(ends, ends.map((i) => String(i + 1))), right: side([1], ["wiper"]) };
+    return {
+      left: side(
+        ends,
+        ends.map((i) => String(i + 1)),
+      ),
+      right: side([1], ["wiper"]),
+    };
   }
   if (e.type === "SW2") return { left: side([0]), right: side([1, 2], ["1", "2"]) };
   if (e.tube) {
     const names = e.tube.kind === "triode" ? ["plate", "grid", "cathode"] : ["plate", "screen", "grid", "cathode"];
     const grid = names.indexOf("grid");
     const rest = all.filter((i) => i !== grid);
-    return { left: side(all.includes(grid) ? [grid] : [], ["grid"]), right: side(rest, rest.map((i) => names[i] ?? String(i + 1))) };
+    return {
+      left: side(all.includes(grid) ? [grid] : [], ["grid"]),
+      right: side(
+        rest,
+        rest.map((i) => names[i] ?? String(i + 1)),
+      ),
+    };
   }
   const half = Math.ceil(all.length / 2);
   return {
-    left: side(all.slice(0, half), all.slice(0, half).map((i) => String(i + 1))),
-    right: side(all.slice(half), all.slice(half).map((i) => String(i + 1))),
+    left: side(
+      all.slice(0, half),
+      all.slice(0, half).map((i) => String(i + 1)),
+    ),
+    right: side(
+      all.slice(half),
+      all.slice(half).map((i) => String(i + 1)),
+    ),
   };
 }
 
@@ -84,7 +108,8 @@ export function drawBox(sketch: Sketch, plan: Plan, e: Element, home: (node: str
   const height = Math.max(...leftY, ...rightY, 0) + 2;
   const lines = labelLines(e);
   const shape = shapeOf(e);
-  const width = shape === "transformer" ? 6 : shape === "rectifier" ? 7 : Math.max(6, labelWidth([...left.texts, ...right.texts, ""]) * 2 + 2);
+  const width =
+    shape === "transformer" ? 6 : shape === "rectifier" ? 7 : Math.max(6, labelWidth([...left.texts, ...right.texts, ""]) * 2 + 2);
   const pins: Pin[] = [];
   const y0 = -1;
   const pinAt = (terminal: number, at: Point, text?: string) => pins.push({ terminal, at, text });

@@ -39,7 +39,7 @@ export async function drawCircuit(circuit: Circuit, layout: LayoutEngine): Promi
     const by = point(at.x - all.x, at.y + TITLE - all.y);
     sketch.move(by);
     const section = [...sketch.wires, ...wires.map((w) => ({ ...w, from: moved(w.from, by), to: moved(w.to, by) }))];
-    const plain = tidy(section, sketch.symbols, sketch.marks);
+    const plain = tidy(section, sketch.symbols, sketch.marks, sketch.tags);
     drawing.wires.push(...plain.wires);
     drawing.junctions.push(...plain.junctions);
     drawing.symbols.push(...sketch.symbols);
@@ -47,14 +47,19 @@ export async function drawCircuit(circuit: Circuit, layout: LayoutEngine): Promi
     drawing.labels.push(...sketch.labels);
     drawing.tags.push(...sketch.tags);
     const box = movedBox(all, by);
-    drawing.sections.push({ ...title, box: { ...box, y: box.y - TITLE, height: box.height + TITLE, width: Math.max(box.width, textWidth(title.title)) } });
+    drawing.sections.push({
+      ...title,
+      box: { ...box, y: box.y - TITLE, height: box.height + TITLE, width: Math.max(box.width, textWidth(title.title)) },
+    });
   }
   const whole = around(drawing.sections.map((s) => s.box));
   return { ...drawing, width: whole.x + whole.width + GAP, height: whole.y + whole.height + GAP };
 }
 
 /** Sections under each other; the strips of supply, bias and heaters side by side where the widest section leaves room. */
-function shelve<T extends { sketch: Sketch; wires: Wire[]; title: Pick<Section, "kind" | "title"> }>(drawn: T[]): (T & { at: { x: number; y: number } })[] {
+function shelve<T extends { sketch: Sketch; wires: Wire[]; title: Pick<Section, "kind" | "title"> }>(
+  drawn: T[],
+): (T & { at: { x: number; y: number } })[] {
   const sizeOf = (d: T) => around([d.sketch.box, ...d.wires.map((w) => boxOf(w.from.x, w.from.y, w.to.x, w.to.y))]);
   const widest = Math.max(0, ...drawn.map((d) => sizeOf(d).width));
   const out: (T & { at: { x: number; y: number } })[] = [];
@@ -74,7 +79,12 @@ function shelve<T extends { sketch: Sketch; wires: Wire[]; title: Pick<Section, 
   return out;
 }
 
-async function drawSection(circuit: Circuit, part: Part, rails: Map<string, Rail>, layout: LayoutEngine): Promise<{ sketch: Sketch; wires: Wire[] }> {
+async function drawSection(
+  circuit: Circuit,
+  part: Part,
+  rails: Map<string, Rail>,
+  layout: LayoutEngine,
+): Promise<{ sketch: Sketch; wires: Wire[] }> {
   const ownRails = part.kind === "supply" || part.kind === "bias";
   const isMark = (node: string) => node === "0" || (rails.has(node) && !ownRails);
   const plan = planCells(part.elements, isMark);
@@ -85,11 +95,13 @@ async function drawSection(circuit: Circuit, part: Part, rails: Map<string, Rail
   const where = new Map<string, Set<Cell>>();
   for (const cell of plan.cells)
     for (const node of nodesOf(cell, plan)) if (!isMark(node)) where.set(node, (where.get(node) ?? new Set()).add(cell));
+  // Two electrodes on one node are joined outside their tube.
+  const twice = new Set(part.elements.flatMap((e) => (e.tube ? e.nodes.filter((n, i) => e.nodes.indexOf(n) !== i) : [])));
   const about: Surroundings = {
     isMark,
     rails,
     hasPoint: (node) => points.has(node),
-    leadsOn: (node) => (where.get(node)?.size ?? 0) > 1,
+    leadsOn: (node) => (where.get(node)?.size ?? 0) > 1 || twice.has(node),
     isInput: (node) => inputs.includes(node),
   };
   const rankOf = (node: string) => ranks.get(node) ?? 0;
@@ -109,7 +121,9 @@ async function drawSection(circuit: Circuit, part: Part, rails: Map<string, Rail
 /** The inputs that no tube drives: where the signal begins. */
 function firstInputs(elements: readonly Element[], inputs: readonly string[]): string[] {
   const driven = new Set(elements.flatMap((e) => (e.tube ? [e.nodes[0], e.nodes.at(-1)] : [])));
-  const free = inputs.filter((node) => !driven.has(node) && elements.filter((e) => e.nodes.includes(node)).every((e) => e.letter === "R" || e.type === "POT"));
+  const free = inputs.filter(
+    (node) => !driven.has(node) && elements.filter((e) => e.nodes.includes(node)).every((e) => e.letter === "R" || e.type === "POT"),
+  );
   return free.length > 0 ? [free[0]!] : inputs.slice(0, 1);
 }
 
@@ -133,7 +147,8 @@ function drawCell(sketch: Sketch, plan: Plan, cell: Cell, rankOf: (node: string)
   const home = (node: string) => plan.home.get(node) === cell;
   if (cell.kind === "tube") drawTube(sketch, plan, cell.plan, home);
   else if (cell.kind === "pair") drawPair(sketch, plan, cell.upper, cell.lower, home);
-  else if (cell.kind === "box" && shapeOf(cell.element) === "pot" && cell.element.nodes.length === 3) drawPot(sketch, plan, cell.element, home, rankOf);
+  else if (cell.kind === "box" && shapeOf(cell.element) === "pot" && cell.element.nodes.length === 3)
+    drawPot(sketch, plan, cell.element, home, rankOf);
   else if (cell.kind === "box") drawBox(sketch, plan, cell.element, home);
   else if (cell.kind === "alone") drawAlone(sketch, plan, cell.element);
   else {
@@ -156,5 +171,9 @@ function drawAlone(sketch: Sketch, plan: Plan, e: Element): void {
   if (layout.as !== "two") throw new Error(`${e.name} has no two ends`);
   sketch.two(e, at, "down", e.nodes[layout.ends[0][0]!] === upper ? layout.ends : [layout.ends[1], layout.ends[0]], "right");
   sketch.mark(upper, at, "up");
-  sketch.mark(e.nodes.find((n) => n !== upper)!, point(0, 4), "down");
+  sketch.mark(
+    e.nodes.find((n) => n !== upper)!,
+    point(0, 4),
+    "down",
+  );
 }

@@ -1,10 +1,15 @@
 /** The heaters: each winding with the tubes that it feeds, or the string with its ballast. They are no nodes of the circuit. */
 
-import type { Circuit } from "../circuit/circuit";
+import type { Circuit, HeaterWinding } from "../circuit/circuit";
 import { markedValue } from "../circuit/part-place";
 import * as texts from "../texts/drawing";
 import { boxOf, point, TEXT_HEIGHT, textWidth, type Section } from "./geometry";
 import { PART, Sketch } from "./sketch";
+
+/** The symbols on a winding, by the names that they have on the sheet: its tubes' heaters, its ballast. */
+export function heatersOn(winding: HeaterWinding): string[] {
+  return [...winding.tubes.map((tube) => `${winding.name} ${tube}`), ...(winding.ballast === undefined ? [] : [`${winding.name} ballast`])];
+}
 
 /** Undefined where the file says nothing of heaters. */
 export function drawHeaters(circuit: Circuit): { title: Pick<Section, "kind" | "title">; sketch: Sketch } | undefined {
@@ -29,7 +34,12 @@ export function drawHeaters(circuit: Circuit): { title: Pick<Section, "kind" | "
       });
       const middle = PART / 2;
       const height = words.length * TEXT_HEIGHT;
-      sketch.labels.push({ part, lines: words, box: boxOf(x + 1.1, middle - height / 2, x + 1.1 + width, middle + height / 2), align: "start" });
+      sketch.labels.push({
+        part,
+        lines: words,
+        box: boxOf(x + 1.1, middle - height / 2, x + 1.1 + width, middle + height / 2),
+        align: "start",
+      });
       x += width + 3.4;
     };
     const begin = x;
@@ -41,7 +51,9 @@ export function drawHeaters(circuit: Circuit): { title: Pick<Section, "kind" | "
     }
     if (winding.ballast !== undefined) {
       at.push(x);
-      put(`${winding.name} ballast`, "ballast", [Number.isFinite(Number(winding.ballast)) ? markedValue(Number(winding.ballast), "Ω") : winding.ballast]);
+      put(`${winding.name} ballast`, "ballast", [
+        Number.isFinite(Number(winding.ballast)) ? markedValue(Number(winding.ballast), "Ω") : winding.ballast,
+      ]);
     }
     const last = at.at(-1);
     if (last !== undefined && winding.string) {
@@ -58,7 +70,16 @@ export function drawHeaters(circuit: Circuit): { title: Pick<Section, "kind" | "
       const down = chain.length % 2 === 0;
       const back = `${node} back`;
       if (down) sketch.wire(back, point(last, PART), point(last, PART + 2.2), point(begin, PART + 2.2), point(begin, PART));
-      else sketch.wire(back, point(last, 0), point(last, -2.2), point(begin - 1.8, -2.2), point(begin - 1.8, PART + 2.2), point(begin, PART + 2.2), point(begin, PART));
+      else
+        sketch.wire(
+          back,
+          point(last, 0),
+          point(last, -2.2),
+          point(begin - 1.8, -2.2),
+          point(begin - 1.8, PART + 2.2),
+          point(begin, PART + 2.2),
+          point(begin, PART),
+        );
     } else if (last !== undefined) {
       for (const each of [begin, ...at]) {
         sketch.wire(`${node} 1`, point(each, 0), point(each, -1), point(last, -1), point(begin, -1));

@@ -17,8 +17,12 @@ const LEAK_LINE = CATHODE_LINE + 2;
 export function drawPair(sketch: Sketch, plan: Plan, upper: TubePlan, lower: TubePlan, home: (node: string) => boolean): void {
   const cathode = electrodeNode(upper.tube, "cathode")!;
   const leaks: { at: Point; e: Element; grid: string; up: boolean }[] = [];
-  const ways = [drawGrid(sketch, plan, upper, 0, home, (at, e) => leaks.push({ at, e, grid: electrodeNode(upper.tube, "grid")!, up: false }))];
-  ways.push(drawGrid(sketch, plan, lower, APART, home, (at, e) => leaks.push({ at, e, grid: electrodeNode(lower.tube, "grid")!, up: true })));
+  const ways = [
+    drawGrid(sketch, plan, upper, 0, home, (at, e) => leaks.push({ at, e, grid: electrodeNode(upper.tube, "grid")!, up: false })),
+  ];
+  ways.push(
+    drawGrid(sketch, plan, lower, APART, home, (at, e) => leaks.push({ at, e, grid: electrodeNode(lower.tube, "grid")!, up: true })),
+  );
   const x = Math.max(...ways);
   [upper, lower].forEach(({ tube }, i) => {
     const y = i * APART;
@@ -44,7 +48,8 @@ export function drawPair(sketch: Sketch, plan: Plan, upper: TubePlan, lower: Tub
       sketch.wire(screen, at, point(at.x + 1, at.y));
       sketch.mark(screen, point(at.x + 1, at.y), "right");
       reach = Math.max(right, at.x + 3 + 2 * sketch.markHalf(screen));
-    } else if (screen) reach = drawScreen(sketch, plan, tubePlan, pins.screen!, right, home(screen) && screen !== plate, cathode, middle, flipped);
+    } else if (screen)
+      reach = drawScreen(sketch, plan, tubePlan, pins.screen!, right, home(screen) && screen !== plate, cathode, middle, flipped);
     drawPlate(sketch, plan, tubePlan, pins.plate, flipped, reach, home(plate));
   });
 }

@@ -48,7 +48,8 @@ export function drawPot(sketch: Sketch, plan: Plan, e: Element, home: (node: str
   }
   if (isMark(foot)) sketch.mark(foot, down, "down");
   else {
-    const y = down.y + 1;
+    // Clear of what hangs from the upper end's wire.
+    const y = down.y + (drawn.has(top) && plan.hangs.has(top) ? 4.6 : 1);
     sketch.wire(foot, down, point(0, y));
     const hung = plan.hangs.get(foot) ?? [];
     const [only] = hung;

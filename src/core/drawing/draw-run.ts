@@ -25,7 +25,11 @@ export function hang(sketch: Sketch, plan: Plan, node: string, e: Element, x: nu
   const [top, foot] = [point(x, y + HANG * sign), point(x, y + (HANG + PART) * sign)];
   sketch.wire(node, point(x, y), top);
   sketch.two(e, top, up ? "up" : "down", a === node ? layout.ends : [layout.ends[1], layout.ends[0]], "right");
-  sketch.mark(e.nodes.find((n) => plan.isMark(n))!, foot, up ? "up" : "down");
+  sketch.mark(
+    e.nodes.find((n) => plan.isMark(n))!,
+    foot,
+    up ? "up" : "down",
+  );
 }
 
 /** Columns of hanging parts from x on along a wire at y; returns where the next thing may begin. The wire itself is the caller's. */

@@ -21,7 +21,14 @@ export const endsFrom = (plan: Plan, e: Element, first: string): [number[], numb
 };
 
 /** The line before a grid: its run, what leaks to the tail, the volts; returns the x of the grid's pin. */
-export function drawGrid(sketch: Sketch, plan: Plan, tubePlan: TubePlan, y: number, home: (node: string) => boolean, leak?: (at: Point, e: Element) => void): number {
+export function drawGrid(
+  sketch: Sketch,
+  plan: Plan,
+  tubePlan: TubePlan,
+  y: number,
+  home: (node: string) => boolean,
+  leak?: (at: Point, e: Element) => void,
+): number {
   const grid = electrodeNode(tubePlan.tube, "grid")!;
   const { isMark, leadsOn } = sketch.about;
   if (isMark(grid)) {
@@ -51,7 +58,15 @@ export function drawGrid(sketch: Sketch, plan: Plan, tubePlan: TubePlan, y: numb
  * What hangs on the plate's wire, from the tube's upright to the right; `up` for an upright tube, down for one upside down.
  * Returns how far it reaches.
  */
-export function drawPlate(sketch: Sketch, plan: Plan, tubePlan: TubePlan, plate: Point, flipped: boolean, from: number, home: boolean): number {
+export function drawPlate(
+  sketch: Sketch,
+  plan: Plan,
+  tubePlan: TubePlan,
+  plate: Point,
+  flipped: boolean,
+  from: number,
+  home: boolean,
+): number {
   const node = electrodeNode(tubePlan.tube, "plate")!;
   const { isMark, hasPoint, leadsOn } = sketch.about;
   const sign = flipped ? -1 : 1;
@@ -75,7 +90,11 @@ export function drawPlate(sketch: Sketch, plan: Plan, tubePlan: TubePlan, plate:
     sketch.wire(node, point(plate.x, y), point(plate.x, y - HANG * sign));
     const foot = point(plate.x, y - (HANG + PART) * sign);
     sketch.two(load, point(plate.x, y - HANG * sign), flipped ? "down" : "up", endsFrom(plan, load, node), "left");
-    sketch.mark(load.nodes.find((n) => isMark(n))!, foot, flipped ? "down" : "up");
+    sketch.mark(
+      load.nodes.find((n) => isMark(n))!,
+      foot,
+      flipped ? "down" : "up",
+    );
   } else if (tubePlan.load) reach = Math.max(reach, drawLoad(sketch, plan, tubePlan.load, node, point(plate.x, y), sign));
   let x = plate.x + 1;
   if (hasPoint(node)) {
@@ -105,18 +124,31 @@ export function drawPlate(sketch: Sketch, plan: Plan, tubePlan: TubePlan, plate:
 }
 
 /** A load through a joint that is fed from a rail and decoupled or led on. */
-function drawLoad(sketch: Sketch, plan: Plan, load: { part: Element; node: string }, plateNode: string, plate: Point, sign: number): number {
+function drawLoad(
+  sketch: Sketch,
+  plan: Plan,
+  load: { part: Element; node: string },
+  plateNode: string,
+  plate: Point,
+  sign: number,
+): number {
   sketch.wire(plateNode, plate, point(plate.x, plate.y - HANG * sign));
   sketch.two(load.part, point(plate.x, plate.y - HANG * sign), sign > 0 ? "up" : "down", endsFrom(plan, load.part, plateNode), "left");
   const y = plate.y - (HANG + PART + 1) * sign;
   sketch.wire(load.node, point(plate.x, y + sign), point(plate.x, y));
   const hung = plan.hangs.get(load.node) ?? [];
-  const [feed, ...others] = [...hung].sort((a, b) => Number(b.letter === "R" || b.letter === "L") - Number(a.letter === "R" || a.letter === "L"));
+  const [feed, ...others] = [...hung].sort(
+    (a, b) => Number(b.letter === "R" || b.letter === "L") - Number(a.letter === "R" || a.letter === "L"),
+  );
   let reach = plate.x;
   if (feed) {
     sketch.wire(load.node, point(plate.x, y), point(plate.x, y - HANG * sign));
     sketch.two(feed, point(plate.x, y - HANG * sign), sign > 0 ? "up" : "down", endsFrom(plan, feed, load.node), "left");
-    sketch.mark(feed.nodes.find((n) => plan.isMark(n))!, point(plate.x, y - (HANG + PART) * sign), sign > 0 ? "up" : "down");
+    sketch.mark(
+      feed.nodes.find((n) => plan.isMark(n))!,
+      point(plate.x, y - (HANG + PART) * sign),
+      sign > 0 ? "up" : "down",
+    );
   }
   if (others.length > 0) {
     const last = lastColumn(sketch, plan, others, plate.x + 1);
@@ -207,7 +239,17 @@ export function drawTube(sketch: Sketch, plan: Plan, tubePlan: TubePlan, home: (
       sketch.wire(screen, at, point(at.x + 1, y));
       sketch.mark(screen, point(at.x + 1, y), "right");
       reachRight = Math.max(right, at.x + 3 + 2 * sketch.markHalf(screen));
-    } else reachRight = drawScreen(sketch, plan, tubePlan, at, right, home(screen) && screen !== plateNode && screen !== cathode, cathode, middle);
+    } else
+      reachRight = drawScreen(
+        sketch,
+        plan,
+        tubePlan,
+        at,
+        right,
+        home(screen) && screen !== plateNode && screen !== cathode,
+        cathode,
+        middle,
+      );
   }
 
   drawPlate(sketch, plan, tubePlan, pins.plate, false, Math.max(reachRight, right), home(plateNode));
@@ -216,8 +258,10 @@ export function drawTube(sketch: Sketch, plan: Plan, tubePlan: TubePlan, home: (
 /** What stands under the tail's part: the joint, what it hangs on, the leaks that return to it. */
 function drawTail(sketch: Sketch, plan: Plan, tubePlan: TubePlan, x: number, top: number, leaks: { at: Point; e: Element }[]): number {
   const tail = tubePlan.tail!;
-  const y = top + 1;
   const { hasPoint, leadsOn, isMark } = sketch.about;
+  // Clear of the flags of rails that hang beside it.
+  const beside = plan.hangs.get(electrodeNode(tubePlan.tube, "cathode")!) ?? [];
+  const y = top + (beside.some((e) => !e.nodes.includes("0")) ? 3.4 : 1);
   sketch.wire(tail.node, point(x, top), point(x, y));
   const grid = electrodeNode(tubePlan.tube, "grid")!;
   for (const { at, e } of leaks) {
@@ -281,8 +325,11 @@ export function drawScreen(
     x = hangAlong(sketch, plan, screen, others, x, y, flipped);
     sketch.wire(screen, at, point(last, y));
   }
-  const afterHung = x;
   const inLine = feed ?? tubePlan.screenRun;
+  // Where the wire to the right is taken by the part in line, the screen leads out beside it.
+  const aside = inLine && leadsOn(screen) ? x + 0.4 : undefined;
+  if (aside !== undefined) x += 0.8;
+  const afterHung = x;
   if (inLine) {
     const width = labelWidth(labelLines(inLine));
     const start = x + Math.max(0.6, (width - PART) / 2 + 0.3);
@@ -307,18 +354,13 @@ export function drawScreen(
     if (!inLine) sketch.wire(screen, at, point(left + 0.6, y));
     x = Math.max(x, left + TAG.width);
   }
-  if (leadsOn(screen)) {
-    const lower = inLine !== undefined;
-    if (lower) {
-      // The wire to the right is taken by the part in line: out beneath it.
-      const below = y + 4.8;
-      sketch.wire(screen, point(from, y), point(from, below), point(x, below));
-      sketch.wire(screen, at, point(from, y));
-      sketch.port(screen, "EAST", point(x, below));
-    } else {
-      sketch.wire(screen, at, point(x, y));
-      sketch.port(screen, "EAST", point(x, y));
-    }
+  if (aside !== undefined) {
+    const level = y + (flipped ? -4.2 : 4.8);
+    sketch.wire(screen, at, point(aside, y), point(aside, level), point(x, level));
+    sketch.port(screen, "EAST", point(x, level));
+  } else if (leadsOn(screen)) {
+    sketch.wire(screen, at, point(x, y));
+    sketch.port(screen, "EAST", point(x, y));
   }
   return x;
 }

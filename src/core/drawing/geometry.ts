@@ -158,7 +158,5 @@ export function around(boxes: readonly Box[]): Box {
 /** True where the insides of two boxes meet; boxes that only touch do not. */
 export function overlap(a: Box, b: Box): boolean {
   const SLACK = 1e-6;
-  return (
-    a.x + a.width > b.x + SLACK && b.x + b.width > a.x + SLACK && a.y + a.height > b.y + SLACK && b.y + b.height > a.y + SLACK
-  );
+  return a.x + a.width > b.x + SLACK && b.x + b.width > a.x + SLACK && a.y + a.height > b.y + SLACK && b.y + b.height > a.y + SLACK;
 }

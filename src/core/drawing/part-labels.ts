@@ -5,9 +5,9 @@ import { markedValue } from "../circuit/part-place";
 import { textWidth } from "./geometry";
 
 /** Longer names and values are cut here; the whole of it stands in the list beside the drawing. */
-const MOST = 12;
+export const LONGEST = 12;
 
-const cut = (text: string): string => (text.length > MOST ? `${text.slice(0, MOST - 1)}…` : text);
+export const cut = (text: string): string => (text.length > LONGEST ? `${text.slice(0, LONGEST - 1)}…` : text);
 
 const UNITS = { R: "Ω", C: "F", L: "H", V: "V", I: "A" } as const;
 
@@ -33,8 +33,5 @@ export function labelLines(e: Element): string[] {
 }
 
 export const labelWidth = (lines: readonly string[]): number => Math.max(...lines.map(textWidth));
-
-/** The name of a rail on its mark. */
-export const markText = (text: string): string => cut(text);
 
 export const idOf = fileName;

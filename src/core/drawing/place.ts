@@ -91,7 +91,8 @@ export async function placeCells(drawn: readonly Drawn[], home: (node: string) =
   const nodeOf = new Map<string, string>();
   for (const node of new Set(ports.map((p) => p.node))) {
     const here = ports.filter((p) => p.node === node);
-    const first = here.find((p) => p.owner.cell === home(node) && p.side === "EAST") ?? here.find((p) => p.owner.cell === home(node)) ?? here[0]!;
+    const first =
+      here.find((p) => p.owner.cell === home(node) && p.side === "EAST") ?? here.find((p) => p.owner.cell === home(node)) ?? here[0]!;
     for (const other of here) {
       if (other === first) continue;
       const [from, to] = forwards(first, other) ? [first, other] : [other, first];

@@ -5,6 +5,7 @@
 
 import { isRectifier } from "../circuit/blocks";
 import type { Circuit, Element } from "../circuit/circuit";
+import { cut, LONGEST } from "./part-labels";
 
 export interface Rail {
   node: string;
@@ -50,7 +51,11 @@ export function railsOf(circuit: Circuit): Map<string, Rail> {
   const rails = new Map<string, Rail>();
   const add = (node: string, kind: Rail["kind"]) => {
     const named = circuit.points.find((p) => p.node === node && !p.name.includes("."));
-    rails.set(node, { node, kind, text: named?.name ?? node.toUpperCase() });
+    const short = cut(named?.name ?? node.toUpperCase());
+    // Marks of one name are one node: names that are cut alike, or a node called like another's point, are told apart.
+    let text = short;
+    for (let i = 2; [...rails.values()].some((r) => r.text === text); i++) text = `${short.slice(0, LONGEST - 2)} ${i}`;
+    rails.set(node, { node, kind, text });
   };
   for (const { node, kind } of outputs(circuit)) {
     if (rails.has(node)) continue;

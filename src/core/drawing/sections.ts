@@ -40,12 +40,7 @@ export function sectionsOf(circuit: Circuit, rails: Map<string, Rail>): Part[] {
   signals.forEach((s) => (s.title = signals.length > 1 ? texts.signalOf(tubesIn(s.elements)) : texts.signal()));
   const strip = (kind: "supply" | "bias" | "other", title: string): Part[] =>
     strips[kind].length > 0 ? [{ kind, title, elements: strips[kind] }] : [];
-  return [
-    ...signals,
-    ...strip("other", texts.rest()),
-    ...strip("supply", texts.supply()),
-    ...strip("bias", texts.biasSupply()),
-  ];
+  return [...signals, ...strip("other", texts.rest()), ...strip("supply", texts.supply()), ...strip("bias", texts.biasSupply())];
 }
 
 function tubesIn(elements: readonly Element[]): string {

@@ -22,7 +22,7 @@ import {
   type Tag,
   type Wire,
 } from "./geometry";
-import { idOf, labelLines, labelWidth, markText } from "./part-labels";
+import { idOf, labelLines, labelWidth, cut } from "./part-labels";
 import { shapeOf } from "./two-pins";
 
 /** Length of a part with two terminals, from pin to pin. */
@@ -97,10 +97,22 @@ export class Sketch {
     const lines = labelLines(e);
     const [width, height] = [labelWidth(lines), lines.length * TEXT_HEIGHT];
     const middle = point((at.x + end.x) / 2, (at.y + end.y) / 2);
-    if (label === "above") this.label(e, lines, boxOf(middle.x - width / 2, middle.y - half - height, middle.x + width / 2, middle.y - half), "middle");
+    if (label === "above")
+      this.label(e, lines, boxOf(middle.x - width / 2, middle.y - half - height, middle.x + width / 2, middle.y - half), "middle");
     else if (label === "right")
-      this.label(e, lines, boxOf(middle.x + half + 0.2, middle.y - height / 2, middle.x + half + 0.2 + width, middle.y + height / 2), "start");
-    else this.label(e, lines, boxOf(middle.x - half - 0.2 - width, middle.y - height / 2, middle.x - half - 0.2, middle.y + height / 2), "end");
+      this.label(
+        e,
+        lines,
+        boxOf(middle.x + half + 0.2, middle.y - height / 2, middle.x + half + 0.2 + width, middle.y + height / 2),
+        "start",
+      );
+    else
+      this.label(
+        e,
+        lines,
+        boxOf(middle.x - half - 0.2 - width, middle.y - height / 2, middle.x - half - 0.2, middle.y + height / 2),
+        "end",
+      );
   }
 
   label(e: Element, lines: string[], box: Box, align: Label["align"]): void {
@@ -120,7 +132,7 @@ export class Sketch {
       return;
     }
     const rail = this.about.rails.get(node);
-    this.flag(rail?.kind ?? "input", node, markText(rail?.text ?? node.toUpperCase()), at, direction);
+    this.flag(rail?.kind ?? "input", node, cut(rail?.text ?? node.toUpperCase()), at, direction);
   }
 
   flag(kind: Mark["kind"], node: string, text: string, at: Point, direction: Direction): void {
@@ -137,7 +149,7 @@ export class Sketch {
   /** Half the width of a node's mark when it points up or down. */
   markHalf(node: string): number {
     if (node === "0") return GROUND.width / 2;
-    return (textWidth(markText(this.about.rails.get(node)?.text ?? node)) + 0.6) / 2;
+    return (textWidth(cut(this.about.rails.get(node)?.text ?? node)) + 0.6) / 2;
   }
 
   tag(node: string, at: Point, box: Box): void {

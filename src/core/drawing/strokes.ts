@@ -24,7 +24,13 @@ function turner(symbol: Symbol): (x: number, y: number) => string {
   return (x, y) => {
     const [sx, sy] = flipped && (symbol.shape === "triode" || symbol.shape === "pentode") ? [x, -y] : flipped ? [-x, y] : [x, y];
     const turned: Point =
-      direction === "down" ? { x: sx, y: sy } : direction === "up" ? { x: -sx, y: -sy } : direction === "right" ? { x: sy, y: -sx } : { x: -sy, y: sx };
+      direction === "down"
+        ? { x: sx, y: sy }
+        : direction === "up"
+          ? { x: -sx, y: -sy }
+          : direction === "right"
+            ? { x: sy, y: -sx }
+            : { x: -sy, y: sx };
     return `${number(at.x + turned.x)} ${number(at.y + turned.y)}`;
   };
 }
@@ -50,7 +56,10 @@ function coil(t: Turn, x: number, from: number, to: number, bulge: number): stri
 
 function resistor(t: Turn, school: School): Stroke[] {
   if (school === "boxes")
-    return [{ d: line(t, [0, 0], [0, 0.6]) + line(t, [0, 3.4], [0, 4]) }, { d: closed(t, [-0.55, 0.6], [0.55, 0.6], [0.55, 3.4], [-0.55, 3.4]) }];
+    return [
+      { d: line(t, [0, 0], [0, 0.6]) + line(t, [0, 3.4], [0, 4]) },
+      { d: closed(t, [-0.55, 0.6], [0.55, 0.6], [0.55, 3.4], [-0.55, 3.4]) },
+    ];
   const peaks = Array.from({ length: 6 }, (_, i): [number, number] => [i % 2 === 0 ? 0.6 : -0.6, 0.85 + i * 0.46]);
   return [{ d: line(t, [0, 0], [0, 0.62], ...peaks, [0, 3.38], [0, 4]) }];
 }
@@ -59,8 +68,18 @@ function electrolytic(t: Turn, school: School): Stroke[] {
   const plus = line(t, [0.5, 0.9], [1.0, 0.9].map((v) => v) as [number, number]) + line(t, [0.75, 0.65], [0.75, 1.15]);
   const leads = line(t, [0, 0], [0, 1.5]) + line(t, [0, 2.4], [0, 4]);
   if (school === "boxes")
-    return [{ d: leads }, { d: closed(t, [-0.85, 1.5], [0.85, 1.5], [0.85, 1.85], [-0.85, 1.85]) }, { d: closed(t, [-0.85, 2.1], [0.85, 2.1], [0.85, 2.4], [-0.85, 2.4]), filled: true }, { d: plus }];
-  return [{ d: line(t, [0, 0], [0, 1.7]) + line(t, [0, 2.15], [0, 4]) }, { d: line(t, [-0.85, 1.7], [0.85, 1.7]) }, { d: `M${t(-0.85, 2.5)}C${t(-0.4, 2.05)} ${t(0.4, 2.05)} ${t(0.85, 2.5)}` }, { d: plus }];
+    return [
+      { d: leads },
+      { d: closed(t, [-0.85, 1.5], [0.85, 1.5], [0.85, 1.85], [-0.85, 1.85]) },
+      { d: closed(t, [-0.85, 2.1], [0.85, 2.1], [0.85, 2.4], [-0.85, 2.4]), filled: true },
+      { d: plus },
+    ];
+  return [
+    { d: line(t, [0, 0], [0, 1.7]) + line(t, [0, 2.15], [0, 4]) },
+    { d: line(t, [-0.85, 1.7], [0.85, 1.7]) },
+    { d: `M${t(-0.85, 2.5)}C${t(-0.4, 2.05)} ${t(0.4, 2.05)} ${t(0.85, 2.5)}` },
+    { d: plus },
+  ];
 }
 
 function tube(t: Turn, symbol: Symbol): Stroke[] {
@@ -105,8 +124,16 @@ function rectifier(symbol: Symbol, tubed: boolean, both: boolean): Stroke[] {
   out.push({ d: coil(t, 1, middle - 1.5, middle + 1.5, 0.8) });
   if (tubed) {
     out.push({ d: circle(t, 4.4, middle, 1.6) }, { d: line(t, [3.6, middle + 0.7], [5.2, middle + 0.7]) });
-    out.push({ d: both ? line(t, [3.5, middle - 0.6], [4.2, middle - 0.6]) + line(t, [4.6, middle - 0.6], [5.3, middle - 0.6]) : line(t, [3.7, middle - 0.6], [5.1, middle - 0.6]) });
-  } else out.push({ d: closed(t, [3.4, middle - 0.9], [3.4, middle + 0.9], [5, middle]), filled: true }, { d: line(t, [5, middle - 0.9], [5, middle + 0.9]) });
+    out.push({
+      d: both
+        ? line(t, [3.5, middle - 0.6], [4.2, middle - 0.6]) + line(t, [4.6, middle - 0.6], [5.3, middle - 0.6])
+        : line(t, [3.7, middle - 0.6], [5.1, middle - 0.6]),
+    });
+  } else
+    out.push(
+      { d: closed(t, [3.4, middle - 0.9], [3.4, middle + 0.9], [5, middle]), filled: true },
+      { d: line(t, [5, middle - 0.9], [5, middle + 0.9]) },
+    );
   return out;
 }
 
@@ -125,7 +152,10 @@ export function strokesOf(symbol: Symbol, circuit: Circuit, school: School): Str
     case "ballast":
       return resistor(t, school);
     case "capacitor":
-      return [{ d: line(t, [0, 0], [0, 1.75]) + line(t, [0, 2.25], [0, 4]) }, { d: line(t, [-0.85, 1.75], [0.85, 1.75]) + line(t, [-0.85, 2.25], [0.85, 2.25]) }];
+      return [
+        { d: line(t, [0, 0], [0, 1.75]) + line(t, [0, 2.25], [0, 4]) },
+        { d: line(t, [-0.85, 1.75], [0.85, 1.75]) + line(t, [-0.85, 2.25], [0.85, 2.25]) },
+      ];
     case "electrolytic":
       return electrolytic(t, school);
     case "choke":
@@ -144,18 +174,34 @@ export function strokesOf(symbol: Symbol, circuit: Circuit, school: School): Str
       return [...diode(t), { d: line(t, [-0.8, 2.7], [-0.8, 3.1]) + line(t, [0.8, 2.7], [0.8, 2.3]) }];
     case "switch": {
       const open = e?.params.state === "open";
-      return [{ d: line(t, [0, 0], [0, 0.9]) + line(t, [0, 3.1], [0, 4]) }, { d: circle(t, 0, 1, 0.18) + circle(t, 0, 3, 0.18), filled: true }, { d: line(t, [0, 3], open ? [0.8, 1.2] : [0.12, 1]) }];
+      return [
+        { d: line(t, [0, 0], [0, 0.9]) + line(t, [0, 3.1], [0, 4]) },
+        { d: circle(t, 0, 1, 0.18) + circle(t, 0, 3, 0.18), filled: true },
+        { d: line(t, [0, 3], open ? [0.8, 1.2] : [0.12, 1]) },
+      ];
     }
     case "source":
-      return [{ d: line(t, [0, 0], [0, 1.1]) + line(t, [0, 2.9], [0, 4]) }, { d: circle(t, 0, 2, 0.9) }, { d: line(t, [0, 1.3], [0, 1.9]) + line(t, [-0.3, 1.6], [0.3, 1.6]) }];
+      return [
+        { d: line(t, [0, 0], [0, 1.1]) + line(t, [0, 2.9], [0, 4]) },
+        { d: circle(t, 0, 2, 0.9) },
+        { d: line(t, [0, 1.3], [0, 1.9]) + line(t, [-0.3, 1.6], [0.3, 1.6]) },
+      ];
     case "current":
-      return [{ d: line(t, [0, 0], [0, 1.1]) + line(t, [0, 2.9], [0, 4]) }, { d: circle(t, 0, 2, 0.9) }, { d: line(t, [0, 1.4], [0, 2.6]) + line(t, [-0.3, 2.2], [0, 2.6], [0.3, 2.2]) }];
+      return [
+        { d: line(t, [0, 0], [0, 1.1]) + line(t, [0, 2.9], [0, 4]) },
+        { d: circle(t, 0, 2, 0.9) },
+        { d: line(t, [0, 1.4], [0, 2.6]) + line(t, [-0.3, 2.2], [0, 2.6], [0.3, 2.2]) },
+      ];
     case "pot":
       return symbol.pins.length === 3 && symbol.box.width < 4
         ? [...resistor(t, school), { d: line(t, [2.4, 2], [0.6, 2]) }, { d: closed(t, [0.6, 2], [1.25, 1.65], [1.25, 2.35]), filled: true }]
         : boxed(symbol);
     case "rheostat":
-      return [...resistor(t, school), { d: line(t, [-1.3, 3], [1.2, 1]) }, { d: closed(t, [1.3, 0.9], [0.65, 1.05], [1.05, 1.5]), filled: true }];
+      return [
+        ...resistor(t, school),
+        { d: line(t, [-1.3, 3], [1.2, 1]) },
+        { d: closed(t, [1.3, 0.9], [0.65, 1.05], [1.05, 1.5]), filled: true },
+      ];
     case "triode":
     case "pentode":
       return tube(t, symbol);
@@ -177,10 +223,26 @@ function boxed({ box }: Symbol): Stroke[] {
 export function markStrokes(mark: Mark): Stroke[] {
   const { at, direction, box } = mark;
   const t = turner({ part: "", shape: "box", at, direction, pins: [], box });
-  if (mark.kind === "ground") return [{ d: line(t, [0, 0], [0, 0.35]) + line(t, [-0.9, 0.35], [0.9, 0.35]) + line(t, [-0.6, 0.75], [0.6, 0.75]) + line(t, [-0.25, 1.1], [0.25, 1.1]) }];
+  if (mark.kind === "ground")
+    return [
+      {
+        d:
+          line(t, [0, 0], [0, 0.35]) +
+          line(t, [-0.9, 0.35], [0.9, 0.35]) +
+          line(t, [-0.6, 0.75], [0.6, 0.75]) +
+          line(t, [-0.25, 1.1], [0.25, 1.1]),
+      },
+    ];
   const [x, y, x2, y2] = [box.x, box.y, box.x + box.width, box.y + box.height];
   const STUB = 0.8;
-  const flag = direction === "up" ? [x, y, x2, y2 - STUB] : direction === "down" ? [x, y + STUB, x2, y2] : direction === "left" ? [x, y, x2 - STUB, y2] : [x + STUB, y, x2, y2];
+  const flag =
+    direction === "up"
+      ? [x, y, x2, y2 - STUB]
+      : direction === "down"
+        ? [x, y + STUB, x2, y2]
+        : direction === "left"
+          ? [x, y, x2 - STUB, y2]
+          : [x + STUB, y, x2, y2];
   const [fx, fy, fx2, fy2] = flag as [number, number, number, number];
   const p = (px: number, py: number) => `${number(px)} ${number(py)}`;
   return [{ d: line(t, [0, 0], [0, STUB]) }, { d: `M${p(fx, fy)}L${p(fx2, fy)}L${p(fx2, fy2)}L${p(fx, fy2)}Z` }];
@@ -190,6 +252,13 @@ export function markStrokes(mark: Mark): Stroke[] {
 export function markTextAt(mark: Mark): Point {
   const { box, direction } = mark;
   const STUB = 0.8;
-  const shift = direction === "up" ? { x: 0, y: -STUB / 2 } : direction === "down" ? { x: 0, y: STUB / 2 } : direction === "left" ? { x: -STUB / 2, y: 0 } : { x: STUB / 2, y: 0 };
+  const shift =
+    direction === "up"
+      ? { x: 0, y: -STUB / 2 }
+      : direction === "down"
+        ? { x: 0, y: STUB / 2 }
+        : direction === "left"
+          ? { x: -STUB / 2, y: 0 }
+          : { x: STUB / 2, y: 0 };
   return { x: box.x + box.width / 2 + shift.x, y: box.y + box.height / 2 + shift.y };
 }

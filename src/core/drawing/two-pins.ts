@@ -17,7 +17,8 @@ const ELECTROLYTIC_FROM = 1e-6;
 
 export function shapeOf(e: Element): Shape {
   if (e.tube?.kind === "triode" || e.tube?.kind === "pentode") return e.tube.kind;
-  if (e.letter === "C") return e.notes.kind === "electrolytic" || (!e.notes.kind && (e.value ?? 0) >= ELECTROLYTIC_FROM) ? "electrolytic" : "capacitor";
+  if (e.letter === "C")
+    return e.notes.kind === "electrolytic" || (!e.notes.kind && (e.value ?? 0) >= ELECTROLYTIC_FROM) ? "electrolytic" : "capacitor";
   if (e.letter !== "X") return SHAPES[e.letter] ?? "box";
   if (e.type === "SW") return "switch";
   if (e.type === "ZENER") return "zener";
@@ -35,7 +36,8 @@ export function layoutOf(e: Element, isMark: (node: string) => boolean): Layout 
   if (e.type === "POT" && n.length === 3) {
     const [start, wiper, end] = n as [string, string, string];
     // A rheostat: the wiper is tied to one of the ends.
-    if (wiper === start || wiper === end) return start === end ? { as: "box" } : { as: "two", ends: wiper === start ? [[0, 1], [2]] : [[0], [1, 2]] };
+    if (wiper === start || wiper === end)
+      return start === end ? { as: "box" } : { as: "two", ends: wiper === start ? [[0, 1], [2]] : [[0], [1, 2]] };
     const foot = isMark(start) ? 0 : isMark(end) ? 2 : -1;
     const top = 2 - foot;
     if (foot >= 0 && !isMark(n[top]!) && !isMark(wiper) && n[top] !== wiper) return { as: "divider", top, wiper: 1, foot };
