@@ -75,6 +75,7 @@ const ROOMS = {
     "sound",
     "noise",
     "signal",
+    "drawing",
   ],
   headless: ["language", "texts", "quantity", "circuit", "solver", "suspects", "diagnosis", "sound"],
 };

@@ -8,7 +8,7 @@ import { writeWav } from "@/core/sound/wav";
 import type { JobState } from "@/core/tape/fold";
 import { foldJob } from "@/core/tape/fold";
 import { wallVolts } from "@/core/circuit/mains-connection";
-import { experimentsIn } from "@/core/job/circuit-in-use";
+import { experimentsIn, withPoints } from "@/core/job/circuit-in-use";
 import { readCircuit } from "@/core/circuit/read";
 import { db } from "./db";
 import type { Sql } from "./database";
@@ -122,7 +122,13 @@ async function simulate(jobId: number, send: Listener): Promise<Simulator | unde
   const record = await benchRecord(database, jobId);
   const job = await wholeJob(database, jobId);
   if (!record || !job.model) return undefined;
-  const ampOf = (j: WholeJob, state: JobState) => new BenchAmp(j.model!.netlist, record.seed, faultsLeft(record.faults, state));
+  // The probe finds the points that the job has of its own.
+  const ampOf = (j: WholeJob, state: JobState) =>
+    new BenchAmp(
+      withPoints(j.model!.netlist, readCircuit(j.model!.netlist).circuit, state.points),
+      record.seed,
+      faultsLeft(record.faults, state),
+    );
   const started = Date.now();
   const clock = () => started + (Date.now() - started) * HASTE;
   let state = foldJob(job.events);

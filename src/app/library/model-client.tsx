@@ -2,11 +2,13 @@
 /** Hands a model's page its way to the server and its solver. */
 
 import { useRouter } from "next/navigation";
+import { workerDrawings } from "@/workers/drawing";
 import { workerSolver } from "@/workers/solver";
 import { ModelPage, type ModelPageProps } from "@/ui/library/model-page";
 import type { LibraryPort, ModelHead } from "@/ui/library/library-port";
 
 const solver = workerSolver();
+const drawings = workerDrawings();
 
 const port: LibraryPort = {
   async save(netlist) {
@@ -26,13 +28,14 @@ const port: LibraryPort = {
   },
 };
 
-export function ModelClient(props: Omit<ModelPageProps, "port" | "solver" | "saved">) {
+export function ModelClient(props: Omit<ModelPageProps, "port" | "solver" | "drawings" | "saved">) {
   const router = useRouter();
   return (
     <ModelPage
       {...props}
       port={port}
       solver={solver}
+      drawings={drawings}
       saved={(head) => {
         router.push(`/library/${head.id}`);
         router.refresh();

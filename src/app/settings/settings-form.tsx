@@ -30,6 +30,7 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
       decimal: settings.decimal,
       tubeWord: settings.tubeWord,
       mainsWord: settings.mainsWord,
+      symbols: settings.symbols,
       currency: settings.currency,
       earthBondOhms: plain(settings.limits.earthBondOhms, "Ω"),
       insulationOhms: plain(settings.limits.insulationOhms, "Ω"),
@@ -65,6 +66,7 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
       decimal: v.decimal,
       tubeWord: v.tubeWord,
       mainsWord: v.mainsWord,
+      symbols: v.symbols,
       currency: v.currency.trim(),
       limits: {
         earthBondOhms: read("earthBondOhms", "Ω"),
@@ -156,6 +158,12 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
               <select className="select w-full" {...register("mainsWord")}>
                 <option>{words("mains")}</option>
                 <option>line</option>
+              </select>
+            </Field>
+            <Field label="Resistors are drawn as">
+              <select className="select w-full" {...register("symbols")}>
+                <option value="boxes">boxes</option>
+                <option value="zigzags">zigzags</option>
               </select>
             </Field>
           </div>

@@ -1,4 +1,4 @@
-/** The circuit in use: the model's, with the experiments that are in the amp. Every screen and paper of a job judges by this one. */
+/** The circuit in use: the model's, with the experiments that are in the amp and the test points that the job has of its own. Every screen and paper of a job judges by this one. */
 
 import { alter } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
@@ -45,9 +45,11 @@ const MOST_KEPT = 50;
  * @param model the circuit file of the library that the job has.
  * @param line the circuit as it was when that line was logged; as it is now unless given.
  */
-export function circuitInUse(state: Pick<JobState, "changes" | "lines">, model: string, line = Infinity): CircuitInUse {
+export function circuitInUse(state: Pick<JobState, "changes" | "lines" | "points">, model: string, line = Infinity): CircuitInUse {
   const experiments = experimentsAt(state, line);
-  const key = JSON.stringify([model, experiments]);
+  // A reading is judged at its point however late the point was made known.
+  const own = state.points.map(({ name, node, label }) => ({ name, node, label }));
+  const key = JSON.stringify([model, experiments, own]);
   const before = known.get(key);
   if (before) return before;
   let circuit = readOnce(model);
@@ -60,10 +62,26 @@ export function circuitInUse(state: Pick<JobState, "changes" | "lines">, model: 
     }
   }
   const altered = leftOut.length < experiments.length;
-  const netlist = altered ? writeCircuit(circuit) : model;
+  const netlist = withPoints(altered ? writeCircuit(circuit) : model, circuit, own);
   // Read back, so that line numbers are those of the file that is shown.
   const inUse = { netlist, circuit: readOnce(netlist), leftOut };
   if (known.size >= MOST_KEPT) known.delete(known.keys().next().value!);
   known.set(key, inUse);
   return inUse;
+}
+
+/** The file with more test points; those whose node is gone, or whose name the file has by now, are left out. */
+export function withPoints(netlist: string, circuit: Circuit, points: readonly { name: string; node: string; label: string }[]): string {
+  const taken = new Set(circuit.points.map((p) => p.name.toLowerCase()));
+  const nodes = new Set(circuit.elements.flatMap((e) => e.nodes));
+  const last = Math.max(0, ...circuit.points.map((p) => p.order));
+  const lines = points.flatMap(({ name, node: typed, label }, i) => {
+    const node = typed.toLowerCase();
+    if (taken.has(name.toLowerCase()) || !nodes.has(node)) return [];
+    taken.add(name.toLowerCase());
+    return [`*@point ${name} node=${node} order=${last + 10 * (i + 1)} label="${label.replaceAll('"', "'")}"`];
+  });
+  if (lines.length === 0) return netlist;
+  const end = /^\s*\.end\b/im.exec(netlist)?.index ?? netlist.length;
+  return `${netlist.slice(0, end).trimEnd()}\n${lines.join("\n")}\n${netlist.slice(end)}`;
 }

@@ -35,6 +35,8 @@ export class Settings {
   @IsIn([".", ","]) decimal!: "." | ",";
   @IsIn(["tube", "valve"]) tubeWord!: "tube" | "valve";
   @IsIn(["mains", "line"]) mainsWord!: "mains" | "line";
+  /** How parts are drawn: resistors as boxes or as zigzags. */
+  @IsIn(["boxes", "zigzags"]) symbols!: "boxes" | "zigzags";
   @IsText(5, { empty: true }) currency!: string;
   @IsA(() => SafetyLimits) limits!: SafetyLimits;
   @IsA(() => Backups) backups!: Backups;

@@ -15,6 +15,7 @@ export const DEFAULT_SETTINGS: Settings = {
   decimal: ".",
   tubeWord: "tube",
   mainsWord: "mains",
+  symbols: "boxes",
   currency: "¤",
   limits: { earthBondOhms: 0.1, insulationOhms: 2e6, leakageAmps: 0.5e-3 },
   backups: { folder: "", keep: 14 },

@@ -16,7 +16,7 @@ import type {
   SoakBegun,
   SoakEnded,
 } from "./events/noise-events";
-import type { Conditions, Finding, Observation, Reading } from "./events/measuring-events";
+import type { Conditions, Finding, Observation, PointMade, Reading } from "./events/measuring-events";
 import type { Advice, Approval, BillLine, Change, Returned, SafetyTest, Waiting } from "./events/work-events";
 import type { SafetyTestKind } from "./events/words";
 
@@ -53,6 +53,8 @@ export interface JobState {
   /** Answered since the last power-on. */
   liveChecked: boolean;
   readings: Line<Reading>[];
+  /** Test points that this job has besides those of the circuit file. */
+  points: Line<PointMade>[];
   findings: (Line<Finding> & { closed?: string })[];
   removed: (Line<{ what: string; place?: string; colour?: string; photo?: string }> & { back?: number })[];
   changes: Line<Change>[];
@@ -117,6 +119,7 @@ export function foldJob(events: JobEvent[]): JobState {
     dateCodes: [],
     liveChecked: false,
     readings: [],
+    points: [],
     findings: [],
     removed: [],
     changes: [],
@@ -166,6 +169,7 @@ function apply(s: JobState, e: JobEvent): void {
     s.power = { state: e.payload.state, at: e.at, seq: e.seq, without: e.payload.without ?? [], through: e.payload.through };
   } else if (is(e, "live-check")) s.liveChecked = true;
   else if (is(e, "reading")) s.readings.push({ ...e.payload, ...where });
+  else if (is(e, "point")) s.points.push({ ...e.payload, ...where });
   else if (is(e, "finding")) s.findings.push({ ...e.payload, ...where });
   else if (is(e, "finding-closed")) {
     const finding = s.findings.find((f) => f.seq === e.payload.finding);

@@ -41,6 +41,7 @@ export const samplePayloads = ({ photo, recording }: StoredForTests, lines: Line
     conditions: { mains: 231, without: ["V3"], switches: "standby on", controls: "volume 5", limiter: "lamp", warmMinutes: 12 },
     note: "after a minute",
   },
+  point: { name: "V2.g2", node: "g2", label: "V2 grid" },
   finding: {
     station: "look",
     place: "V2 socket",

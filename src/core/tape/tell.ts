@@ -73,6 +73,7 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
   if (is(e, "discharge-reading")) return texts.powerOff(e.payload.reservoir, formatVolts(e.payload.volts));
   if (is(e, "gate-passed")) return texts.gatePassed(e.payload.station, e.payload.reason);
   if (is(e, "reading")) return tellReading(e.payload);
+  if (is(e, "point")) return texts.pointMade(e.payload.name, e.payload.label);
   if (is(e, "finding")) return texts.foundAt(e.payload.place, e.payload.text);
   if (is(e, "finding-closed")) return texts.findingLineClosed(e.payload.finding, e.payload.how);
   if (is(e, "note")) return e.payload.text;

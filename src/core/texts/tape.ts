@@ -102,6 +102,7 @@ export const ownerSaysYes = () => say`Owner says yes`;
 export const ownerSaysNo = () => say`Owner says no`;
 export const dischargeToolReads = (payload: Value, payload2: Value) => say`Discharge tool reads ${payload}, marked ${payload2}`;
 export const cannotRead = (reservoir: Value, reason: Value) => say`${reservoir} CANNOT BE READ: ${reason}`;
+export const pointMade = (name: Value, label: Value) => say`${name} is a test point of this job: ${label}`;
 export const stillSeenAfterWithout = (payload: Value) => say`Still on, confirmed after ${payload} unattended`;
 export const inspectionResult = (result: "sound" | "found" | "not there") => (result === "found" ? say`fault found` : say`${result}`);
 export const lookedAgain = (what: Value) => say`Looked at again: ${what}`;

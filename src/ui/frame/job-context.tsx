@@ -9,6 +9,7 @@ import { wallVolts } from "@/core/circuit/mains-connection";
 import type { EntryContext } from "@/core/entry/entry";
 import { energyOf, viewJob, type JobView } from "@/core/job/job-view";
 import { stationMarks, type StationMark } from "@/core/job/station-marks";
+import type { DrawingPort } from "@/core/ports/drawing-port";
 import type { SoundsPort } from "@/core/ports/sounds-port";
 import type { SolverPort } from "@/core/ports/solver-port";
 import { provenBy, unasked, unwatched, type EnergyState } from "@/core/safety/energy";
@@ -38,6 +39,7 @@ export interface JobServices {
   solver?: SolverPort;
   instruments?: InstrumentPort;
   sounds?: SoundsPort;
+  drawings?: DrawingPort;
   /** What the shop replaced in other amps of this model. */
   shopHistory?: ShopHistory;
   /** Of who is signed in; undefined where nobody has to. */
@@ -64,9 +66,15 @@ export interface JobValue extends JobServices {
   setStands(s: { switches: string; controls: string }): void;
   conditions: Conditions;
   entryContext(station: StationId): EntryContext;
+  /** The part or the node that is looked at, on the drawing and in the lists of every station. */
+  inHand?: InHand;
+  setInHand(at: InHand | undefined): void;
   /** How the solver of this amp's circuit is doing. */
   solved: SolvedState;
 }
+
+/** A part by its name in the circuit file ("XV1A"), or a node. */
+export type InHand = { part: string } | { node: string };
 
 export interface EnergyValue {
   energy: EnergyState;
@@ -136,6 +144,7 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
   }, [away, byTape, view, tape.outOfTouch, tape.mine]);
   const marks = useStable(stationMarks(view, energy, settings));
   const [places, setPlaces] = useState(marked ?? []);
+  const [inHand, setInHand] = useState<InHand>();
   const [stands, setStands] = useState({ switches: "", controls: "" });
   const standing = useStable(conditionsNow(view.state, now));
 
@@ -153,6 +162,8 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
       say: tape.say,
       places,
       mark: async (place) => setPlaces(await port.mark(place)),
+      inHand,
+      setInHand,
       stands,
       setStands,
       conditions,
@@ -168,7 +179,7 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
         wall: wallVolts(view.circuit, settings.mainsVolts),
       }),
     };
-  }, [services, settings, view, energy.kind, marks, tape, places, port, stands, standing, solved]);
+  }, [services, settings, view, energy.kind, marks, tape, places, port, stands, standing, solved, inHand]);
   const charge = useMemo(() => ({ energy, away }), [energy, away]);
 
   return (

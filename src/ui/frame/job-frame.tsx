@@ -4,6 +4,7 @@
 import { useEffect, useState, type ReactNode } from "react";
 import { findStation, type StationId } from "@/core/tape/stations";
 import { ProbeLink } from "../probe/probe-link";
+import { LARGE_ROOM } from "../drawing/large";
 import { Guard } from "./guard";
 import { Help } from "./help";
 import { LeftOut } from "./left-out";
@@ -23,7 +24,7 @@ export function JobFrame({ station, children }: { station: StationId; children: 
   return (
     <div data-ready={ready || undefined} className="flex min-h-dvh flex-col md:h-dvh">
       <Guard />
-      <div className="flex min-h-0 flex-1 flex-col md:flex-row">
+      <div className="relative flex min-h-0 flex-1 flex-col md:flex-row">
         <Rail current={station} />
         <main className="min-w-0 flex-1 overflow-y-auto px-4 py-3" aria-label={name}>
           <div className="mb-3 flex min-h-11 items-center gap-3">
@@ -39,6 +40,8 @@ export function JobFrame({ station, children }: { station: StationId; children: 
           {children}
         </main>
         <TapeColumn station={station} />
+        {/* A drawing that is made large lies here: under the guard, which stays in sight. */}
+        <div id={LARGE_ROOM} />
       </div>
     </div>
   );

@@ -8,6 +8,9 @@ import { readCircuit } from "@/core/circuit/read";
 import { complementOf, complementWords, removableTubes } from "@/core/circuit/nearest";
 import { headlineOf } from "@/core/expectation/headline";
 import type { Solution } from "@/core/expectation/solution";
+import type { DrawingPort } from "@/core/ports/drawing-port";
+import type { School } from "@/core/drawing/strokes";
+import { lateInBrowser } from "../frame/late";
 import type { SolverPort } from "@/core/ports/solver-port";
 import type { SolveConditions } from "@/core/expectation/modelled";
 import { useSolved } from "../frame/use-solved";
@@ -19,6 +22,9 @@ import { Figures } from "./figures";
 import type { LibraryPort, ModelHead } from "./library-port";
 import { NetlistEditor } from "./netlist-editor";
 
+// The layout of a circuit and what is known of its parts come with their tab.
+const ModelDrawing = lateInBrowser(() => import("./model-drawing").then((m) => m.ModelDrawing));
+
 export interface ModelPageProps {
   /** Undefined for a model that is only being made. */
   head?: ModelHead;
@@ -29,10 +35,12 @@ export interface ModelPageProps {
   others: ModelHead[];
   port: LibraryPort;
   solver: SolverPort;
+  drawings: DrawingPort;
+  school: School;
   saved(head: ModelHead): void;
 }
 
-export function ModelPage({ head, begunFrom, netlist, versions, others, port, solver, saved }: ModelPageProps) {
+export function ModelPage({ head, begunFrom, netlist, versions, others, port, solver, drawings, school, saved }: ModelPageProps) {
   const [text, setText] = useState(netlist);
   const read = useMemo(() => readCircuit(text), [text]);
   const { circuit, errors } = read;
@@ -96,6 +104,15 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
         label="Views of the model"
         tabs={[
           {
+            id: "drawing",
+            name: "Drawing",
+            body: sound ? (
+              <ModelDrawing circuit={circuit} netlist={settled} solution={solution} school={school} drawings={drawings} />
+            ) : (
+              <p className="soft">The drawing comes with a file that can be read: see Circuit file.</p>
+            ),
+          },
+          {
             id: "figures",
             name: "Figures",
             body: sound ? (
@@ -149,7 +166,7 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
             ),
           },
         ]}
-        first={head ? "figures" : "file"}
+        first={head ? "drawing" : "file"}
       />
     </div>
   );

@@ -5,11 +5,17 @@ import { words } from "@/core/language/language";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { isOutputTube } from "@/core/anatomy/cathode-current";
 import { tubesOf } from "@/core/anatomy/points";
+import { useMemo } from "react";
+import type { Circuit } from "@/core/circuit/circuit";
+import { outputLayer } from "../drawing/layers";
+import { lateInBrowser } from "../frame/late";
 import { Section } from "../forms/section";
 import { useJob } from "../frame/job-context";
 import { Findings } from "./findings";
 import { NoCircuit } from "./no-circuit";
 import { NotLive } from "./not-live";
+
+const StationDrawing = lateInBrowser(() => import("../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-[31rem]");
 
 export function OutputStage() {
   const { view } = useJob();
@@ -22,7 +28,13 @@ export function OutputStage() {
         </div>
       </>
     );
-  const output = tubesOf(view.circuit).filter(isOutputTube);
+  return <OutputSheet circuit={view.circuit} />;
+}
+
+function OutputSheet({ circuit }: { circuit: Circuit }) {
+  const { view } = useJob();
+  const layer = useMemo(() => outputLayer(circuit, view.rows), [circuit, view.rows]);
+  const output = tubesOf(circuit).filter(isOutputTube);
   const idle = view.rows.flatMap((r) => r.idle.map((i) => ({ ...i, volts: r.reading!.value, point: r.point.name })));
   const found = output.map((t) => ({ tube: t, idle: idle.find((i) => i.tube === t.name) }));
   const amps = found.flatMap((f) => (f.idle ? [f.idle.cathodeAmps] : []));
@@ -94,6 +106,7 @@ export function OutputStage() {
           </tbody>
         </table>
       </Section>
+      <StationDrawing layer={layer} />
       <Findings station="output-stage" />
     </div>
   );

@@ -3,10 +3,11 @@
 
 import { figure, words } from "@/core/language/language";
 import { lateInBrowser } from "../frame/late";
-import { useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { formatVolts } from "@/core/quantity/format";
 import { stageColumns, staircase, type WalkRow } from "@/core/walk/walk";
-import { useJob } from "../frame/job-context";
+import { walkLayer } from "../drawing/layers";
+import { useJob, type InHand } from "../frame/job-context";
 import type { SolvedState } from "../frame/use-solved";
 import { VerdictMark } from "../frame/verdict-mark";
 import { NoCircuit } from "./no-circuit";
@@ -17,6 +18,7 @@ import { WideTable } from "../forms/wide-table";
 
 // The readings come first; what is drawn of them follows.
 const StageColumns = lateInBrowser(() => import("../charts/stage-columns").then((m) => m.StageColumns));
+const StationDrawing = lateInBrowser(() => import("../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-[31rem]");
 const Staircase = lateInBrowser(() => import("../charts/staircase").then((m) => m.Staircase));
 
 export function Walk() {
@@ -27,7 +29,7 @@ export function Walk() {
 }
 
 function WalkSheet() {
-  const { view, energyKind, conditions, stands, setStands, modelName, modelId, jobId, solved } = useJob();
+  const { view, energyKind, conditions, stands, setStands, modelName, modelId, jobId, solved, inHand, setInHand } = useJob();
   const { rows, circuit } = view;
   const [at, setAt] = useState<string>();
   const [last, setLast] = useState<string>();
@@ -40,19 +42,35 @@ function WalkSheet() {
   const stairs = useMemo(() => staircase(circuit!, rows), [circuit, rows]);
   const columns = useMemo(() => stageColumns(circuit!, rows), [circuit, rows]);
 
+  const layer = useMemo(() => walkLayer(rows, row.point.node), [rows, row.point.node]);
+  // A node that is taken in hand on the drawing is the point of the walk.
+  const node = inHand && "node" in inHand ? inHand.node : undefined;
+  useEffect(() => {
+    const there = node === undefined ? undefined : rows.find((r) => r.point.node === node);
+    if (there && row.point.node !== node) setAt(there.point.name);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- when something else is taken in hand, or becomes a point
+  }, [node, rows.length]);
+
+  function to(next: WalkRow) {
+    setAt(next.point.name);
+    setInHand({ node: next.point.node });
+  }
   function go(step: 1 | -1) {
     const i = rows.findIndex((r) => r.point.name === row.point.name);
-    setAt(rows[(i + step + rows.length) % rows.length]!.point.name);
+    to(rows[(i + step + rows.length) % rows.length]!);
   }
   function pick(point: string) {
-    setAt(point);
+    to(rows.find((r) => r.point.name === point)!);
     field.current?.focus();
+  }
+  function picked(on: InHand) {
+    if ("node" in on && rows.some((r) => r.point.node === on.node)) field.current?.focus();
   }
   function taken(point: string) {
     setLast(point);
     const i = rows.findIndex((r) => r.point.name === point);
     const next = rows.slice(i + 1).find((r) => !r.reading) ?? rows[(i + 1) % rows.length]!;
-    setAt(next.point.name);
+    to(next);
   }
 
   return (
@@ -70,6 +88,7 @@ function WalkSheet() {
       </div>
 
       <NotLive />
+      <StationDrawing layer={layer} picked={picked} />
       <div className="grid min-h-72 gap-4 xl:grid-cols-[minmax(0,23rem)_minmax(0,1fr)]">
         <Staircase steps={stairs} />
         <div className="min-w-0">

@@ -1,29 +1,49 @@
 "use client";
 /** Work: what was changed, what it was, what it is now, why, whether it can be reversed, where the old part went. */
 
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useForm } from "react-hook-form";
 import { OLD_PART_PLACES, type OldPartPlace } from "@/core/tape/events/words";
 import { alter } from "@/core/circuit/alter";
 import { describePart } from "@/core/circuit/part-words";
-import { findElement } from "@/core/circuit/circuit";
+import { findElement, type Circuit } from "@/core/circuit/circuit";
 import { openApprovals } from "@/core/tape/fold";
 import { Field, Section } from "../forms/section";
 import { Gate } from "../frame/gate";
+import { workLayer } from "../drawing/layers";
+import { lateInBrowser } from "../frame/late";
 import { useJob } from "../frame/job-context";
 import { WorkList } from "./look/work-list";
 import { TakeApart } from "./take-apart";
 
+const StationDrawing = lateInBrowser(() => import("../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-9");
+
 export function Work() {
+  const { view } = useJob();
   return (
     <div className="max-w-5xl">
       <WorkList />
+      {view.circuit && <WorkDrawing circuit={view.circuit} />}
       <Approvals />
       {/* The owner's answer comes by telephone; only what is done inside the chassis waits for the proof. */}
       <Gate station="work">
         <Changes />
         <TakeApart />
       </Gate>
+    </div>
+  );
+}
+
+/** What is in the amp and not in its model. */
+function WorkDrawing({ circuit }: { circuit: Circuit }) {
+  const { view } = useJob();
+  const layer = useMemo(
+    () => workLayer(circuit, view.rows, view.state.changes, view.state.power?.without),
+    [circuit, view.rows, view.state],
+  );
+  return (
+    <div className="mb-4">
+      <StationDrawing layer={layer} />
     </div>
   );
 }

@@ -10,12 +10,14 @@ import type { JobEvent } from "@/core/tape/events/event";
 import { keepJob, keepTape, type JobData } from "../../kept/kept-jobs";
 import { liveTape } from "./tape-stream";
 import { sharedStream } from "./instrument-stream";
+import { workerDrawings } from "@/workers/drawing";
 import { workerSolver } from "@/workers/solver";
 import { workerSounds } from "@/workers/sounds";
 
 /** One solver for the whole visit: what it has solved is kept from job to job. */
 const solver = workerSolver();
 const sounds = workerSounds();
+const drawings = workerDrawings();
 
 /** Not signed in any more; asked too slowly; asked too often. */
 const PASSING = new Set([401, 408, 429]);
@@ -124,7 +126,7 @@ export function JobClient({ keptAt, children, ...job }: JobData & { keptAt?: str
     // eslint-disable-next-line react-hooks/exhaustive-deps -- as the server gave it, once; the tape is kept as it grows
   }, [job.jobId, job.serverNow, keptAt]);
   return (
-    <JobProvider {...job} keptAt={keptAt} port={port} solver={solver} instruments={instruments} sounds={sounds}>
+    <JobProvider {...job} keptAt={keptAt} port={port} solver={solver} instruments={instruments} sounds={sounds} drawings={drawings}>
       {children}
     </JobProvider>
   );

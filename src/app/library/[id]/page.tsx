@@ -19,11 +19,12 @@ export default async function OneModelPage({ params }: { params: Promise<{ id: s
   const versions = await modelVersions(sql, model.maker, model.name);
   const others = (await listModels(sql)).filter((m) => !versions.some((v) => v.id === m.id));
   const { netlist, ...head } = model;
+  const settings = await getSettings(sql);
   return (
     <>
-      <Strip settings={await getSettings(sql)} />
+      <Strip settings={settings} />
       <main>
-        <ModelClient key={model.id} head={head} netlist={netlist} versions={versions} others={others} />
+        <ModelClient key={model.id} head={head} netlist={netlist} versions={versions} others={others} school={settings.symbols} />
       </main>
     </>
   );

@@ -22,15 +22,17 @@ export default async function NewModelPage({ searchParams }: { searchParams: Pro
           throw error;
         });
   const others = await listModels(sql);
+  const settings = await getSettings(sql);
   return (
     <>
-      <Strip settings={await getSettings(sql)} />
+      <Strip settings={settings} />
       <main>
         <ModelClient
           begunFrom={model && { id: model.id, maker: model.maker, name: model.name, version: model.version }}
           netlist={model ? markAll(model.netlist, "assumed") : ""}
           versions={[]}
           others={others}
+          school={settings.symbols}
         />
       </main>
     </>

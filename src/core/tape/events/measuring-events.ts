@@ -1,6 +1,6 @@
 /** Payloads of measuring and finding. */
 
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, Max, Min } from "class-validator";
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, Matches, Max, Min } from "class-validator";
 import { IsA, IsStoredHash, IsText, IsTextList, Optional } from "../../checks/accepted";
 import { STATION_IDS, type StationId } from "../stations";
 import { MOST_LINES, TEXT_LIMIT, READING_KINDS, SEVERITIES, type ReadingKind, type Severity } from "./words";
@@ -27,6 +27,13 @@ export class Reading {
   @Optional() @IsInt() @Min(1) @Max(12) digits?: number;
   @IsA(() => Conditions) conditions!: Conditions;
   @Optional() @IsText(TEXT_LIMIT, { empty: true }) note?: string;
+}
+
+/** A node of the circuit that is measured in this job though the file has no test point there. */
+export class PointMade {
+  @Matches(/^[A-Za-z][\w.+-]{0,39}$/, { message: "a name of up to 40 letters, digits and points, such as V2.g" }) name!: string;
+  @IsText(80) node!: string;
+  @IsText(200) label!: string;
 }
 
 export class Finding {

@@ -26,6 +26,7 @@ export interface Payloads {
   "discharge-reading": power.DischargeReading;
   "gate-passed": power.GatePassed;
   reading: bench.Reading;
+  point: bench.PointMade;
   finding: bench.Finding;
   "finding-closed": bench.FindingClosed;
   note: bench.Note;

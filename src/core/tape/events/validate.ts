@@ -30,6 +30,7 @@ const CLASSES: { [T in LoggedType]: new () => Payloads[T] } = {
   "discharge-reading": power.DischargeReading,
   "gate-passed": power.GatePassed,
   reading: bench.Reading,
+  point: bench.PointMade,
   finding: bench.Finding,
   "finding-closed": bench.FindingClosed,
   note: bench.Note,

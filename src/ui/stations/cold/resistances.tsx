@@ -1,17 +1,21 @@
 "use client";
 /** The resistance list, one reading at a time: typed or taken from the meter, against what the circuit makes of it. */
 
-import { useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { latestReading } from "@/core/tape/fold";
 import { OPEN_OHMS } from "@/core/quantity/ohms";
 import { formatQuantity } from "@/core/quantity/format";
 import { COLD_GROUPS, judgeCold, judgeHalves, markNameOf, type ColdCheck } from "@/core/cold/cold-check";
+import { coldLayer, partsNamed } from "../../drawing/layers";
 import { PointPhoto } from "../../drawing/point-photo";
 import { ReadingField } from "../../forms/reading-field";
 import { useJob } from "../../frame/job-context";
+import { lateInBrowser } from "../../frame/late";
 import { useTakeReading } from "../../frame/use-take-reading";
 import { useMeterAt } from "../../frame/use-meter-at";
 import { VerdictMark } from "../../frame/verdict-mark";
+
+const StationDrawing = lateInBrowser(() => import("../../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-[31rem]");
 
 const GROUP: Record<ColdCheck["group"], string> = {
   supply: "Supply rails",
@@ -21,16 +25,51 @@ const GROUP: Record<ColdCheck["group"], string> = {
 };
 
 export function Resistances({ checks }: { checks: ColdCheck[] }) {
-  const { view, energyKind } = useJob();
+  const { view, energyKind, inHand, setInHand } = useJob();
   const reading = useTakeReading("cold-checks");
   const [at, setAt] = useState<string>();
   const readingAt = (c: ColdCheck) => latestReading(view.state, c.point, "ohm");
   const check = checks.find((c) => c.point === at) ?? checks.find((c) => !readingAt(c)) ?? checks[0]!;
   const meter = useMeterAt(check.point, "ohm", undefined, undefined, energyKind === "live");
 
+  const circuit = view.circuit!;
+  /** What a check is about on the drawing: its point's node, else its part. */
+  const placeOf = (point: string) => {
+    const node = circuit.points.find((p) => p.name === point)?.node;
+    const [part] = partsNamed(circuit, point);
+    return node !== undefined ? { node } : part !== undefined ? { part } : undefined;
+  };
+  function to(point: string) {
+    setAt(point);
+    setInHand(placeOf(point));
+  }
+  // What is taken in hand on the drawing is the check, where there is one of it.
+  useEffect(() => {
+    const there = inHand && checks.find((c) => JSON.stringify(placeOf(c.point)) === JSON.stringify(inHand));
+    if (there) setAt(there.point);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- when something else is taken in hand
+  }, [inHand]);
+  const layer = useMemo(
+    () =>
+      coldLayer(
+        circuit,
+        checks.map((c) => {
+          const read = latestReading(view.state, c.point, "ohm")?.value;
+          return {
+            point: c.point,
+            expected: ohms(c.expected),
+            read: read === undefined ? undefined : ohms(read),
+            verdict: read === undefined ? undefined : judgeCold(c, read).verdict,
+          };
+        }),
+        check.point,
+      ),
+    [circuit, checks, view.state, check.point],
+  );
+
   function onward() {
     const from = checks.indexOf(check);
-    setAt(
+    to(
       [...checks.slice(from + 1), ...checks.slice(0, from)].find((c) => !readingAt(c))?.point ?? checks[(from + 1) % checks.length]!.point,
     );
   }
@@ -107,6 +146,9 @@ export function Resistances({ checks }: { checks: ColdCheck[] }) {
         />
       </section>
       <Halves checks={checks} />
+      <div className="mt-3">
+        <StationDrawing layer={layer} />
+      </div>
       <table className="table table-sm mt-3" aria-label="Resistances">
         <thead>
           <tr>
@@ -132,7 +174,7 @@ export function Resistances({ checks }: { checks: ColdCheck[] }) {
                 return (
                   <tr key={c.point} className={c === check ? "bg-base-200" : ""}>
                     <td>
-                      <button className="underline decoration-dotted underline-offset-4" onClick={() => setAt(c.point)}>
+                      <button className="underline decoration-dotted underline-offset-4" onClick={() => to(c.point)}>
                         {c.point}
                       </button>
                     </td>

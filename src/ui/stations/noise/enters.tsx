@@ -19,7 +19,11 @@ import { capital, energyWords } from "../../frame/words";
 import { useAnswer } from "../../frame/use-answer";
 import { CauseBars, Instead } from "../cause-bars";
 import { ChainPicture } from "./chain-picture";
+import { causeLayer } from "../../drawing/layers";
+import { lateInBrowser } from "../../frame/late";
 import { GenericForm, useGeneric, type Generic } from "./generic-form";
+
+const StationDrawing = lateInBrowser(() => import("../../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-[31rem]");
 
 /** Where it enters by all that the tape says; solved again when an answer or a reading comes. */
 function useEnters(generic?: Generic) {
@@ -86,12 +90,20 @@ export function Enters() {
         />
       )}
       {answer && <Causes suspects={answer.suspects} />}
+      {answer && netlist !== undefined && <EntersDrawing suspects={answer.suspects} />}
       {answer && <Answered answer={answer} />}
       {answer && answer.refused.length > 0 && (
         <p className="soft text-sm">Tests that do not apply to this amp: {answer.refused.map((r) => `${r.what} (${r.why})`).join("; ")}.</p>
       )}
     </div>
   );
+}
+
+function EntersDrawing({ suspects }: { suspects: JointSuspect[] }) {
+  const { view } = useJob();
+  const circuit = view.circuit!;
+  const layer = useMemo(() => causeLayer(circuit, suspects.filter((s) => s.probability > 0.01).slice(0, 8)), [circuit, suspects]);
+  return <StationDrawing layer={layer} />;
 }
 
 function Now({ answer }: { answer: NoiseAnswer }) {

@@ -2,11 +2,15 @@
 /** Signal: response, feedback and square wave as the circuit stands, and what a changed part would do before it is soldered. */
 
 import { fixed } from "@/core/language/language";
-import { late } from "../../frame/late";
-import { useState } from "react";
+import { late, lateInBrowser } from "../../frame/late";
+import { useCallback, useState } from "react";
 import type { Response } from "@/core/signal/response";
 import { changeOf, loopWarning, signed, type ResponseChange } from "@/core/signal/response-change";
-import { formatQuantity } from "@/core/quantity/format";
+import type { Circuit } from "@/core/circuit/circuit";
+import type { Solution } from "@/core/expectation/solution";
+import { latestReading } from "@/core/tape/fold";
+import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import { signalLayer } from "../../drawing/layers";
 import { Figure } from "../../forms/figure";
 import { Field } from "../../forms/section";
 import { useTypedForm } from "../../forms/typed-form";
@@ -20,15 +24,35 @@ import { Taps } from "./taps";
 const ResponseChart = late(() => import("./response-charts").then((m) => m.ResponseChart));
 const SquareChart = late(() => import("./response-charts").then((m) => m.SquareChart));
 
+const StationDrawing = lateInBrowser(() => import("../../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-[31rem]");
+
 export function Signal() {
   const { view } = useJob();
   return (
     <div className="max-w-5xl space-y-4">
       {view.circuit ? <Changed /> : <NoCircuit what="A response needs a circuit." />}
       <Taps />
+      {view.circuit && <SignalDrawing circuit={view.circuit} />}
       <Findings station="signal" />
     </div>
   );
+}
+
+/** Gain from stage to stage, and the levels that were read. */
+function SignalDrawing({ circuit }: { circuit: Circuit }) {
+  const { view } = useJob();
+  const layer = useCallback(
+    (solution: Solution | undefined) => {
+      const levels: Record<string, string> = {};
+      for (const p of circuit.points) {
+        const read = latestReading(view.state, p.name, "acv");
+        if (read) levels[p.node] = `${formatVolts(read.value)} ~`;
+      }
+      return signalLayer(circuit, solution, levels);
+    },
+    [circuit, view.state],
+  );
+  return <StationDrawing layer={layer} />;
 }
 
 function Changed() {

@@ -5,8 +5,9 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import { noiseOf } from "@/core/noise/job-noise";
 import { ENOUGH } from "@/core/diagnosis/evidence";
+import { partsNamed } from "../../drawing/layers";
 import { useJob } from "../../frame/job-context";
-import { late } from "../../frame/late";
+import { late, lateInBrowser } from "../../frame/late";
 import { useSuspects } from "../../frame/use-suspects";
 import { Temperatures } from "../temperatures";
 import { Findings } from "../findings";
@@ -17,6 +18,7 @@ import { Predicted } from "./predicted";
 import { Observed } from "./observed";
 import { Untested } from "./untested";
 
+const SuspectDrawing = lateInBrowser(() => import("./suspect-drawing").then((m) => m.SuspectDrawing), "min-h-[31rem]");
 const JointList = late(() => import("../noise/enters").then((m) => m.JointList));
 
 export function Suspects() {
@@ -33,12 +35,17 @@ export function Suspects() {
 }
 
 function SuspectsSheet() {
-  const { solver } = useJob();
+  const { solver, view, setInHand } = useJob();
   const { job, history, answer, progress, failed } = useSuspects();
   const [chosen, setChosen] = useState<string>();
   const top = answer?.suspects[0];
   const picked = answer?.suspects.find((s) => s.fault === chosen) ?? top;
   const enough = top !== undefined && job.evidence.length > 0 && top.groupProbability >= ENOUGH;
+  const choose = (fault: string) => {
+    setChosen(fault);
+    const [part] = partsNamed(view.circuit!, answer?.suspects.find((s) => s.fault === fault)?.refs[0] ?? "");
+    if (part) setInHand({ part });
+  };
   return (
     <>
       {job.since && (
@@ -64,10 +71,11 @@ function SuspectsSheet() {
       {answer && <Advice answer={answer} enough={enough} />}
       {answer && answer.suspects.length > 0 && job.evidence.length > 0 && (
         <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
-          <SuspectList suspects={answer.suspects} picked={picked} choose={setChosen} history={history} />
+          <SuspectList suspects={answer.suspects} picked={picked} choose={choose} history={history} />
           {picked && <Predicted suspect={picked} answer={answer} />}
         </div>
       )}
+      {answer && <SuspectDrawing answer={answer} picked={job.evidence.length > 0 ? picked : undefined} choose={setChosen} />}
       <Observed />
       {answer && job.evidence.length > 0 && answer.notYetTestable.length > 0 && <Untested list={answer.notYetTestable} />}
       {job.leftOut.length > 0 && <p className="soft text-xs">Left out: {job.leftOut.map((l) => `${l.point} (${l.why})`).join("; ")}.</p>}

@@ -1,0 +1,168 @@
+/** The layers of the stations: what each lays on the drawing. */
+
+import { words } from "@/core/language/language";
+import { electrodeNode, tubesOf } from "@/core/anatomy/points";
+import { envelopeOf, fileName, type Circuit } from "@/core/circuit/circuit";
+import type { Idle } from "@/core/anatomy/cathode-current";
+import type { Solution } from "@/core/expectation/solution";
+import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import type { WalkRow } from "@/core/walk/walk";
+import type { Layer, NodeNote, PartNote } from "./layer";
+
+const VOLTS_SAY = () => "Soft: what should be there. Bold: what was read, ● in band, ▲ watch, ■ out. The ring: to be measured now.";
+
+/** Expected and read at every point of the walk. */
+export function walkLayer(rows: readonly WalkRow[], next?: string): Layer {
+  const nodes: Record<string, NodeNote> = {};
+  for (const row of rows) {
+    const note: NodeNote = {};
+    if (row.expected) note.expected = formatVolts(row.expected.volts);
+    if (row.reading) Object.assign(note, { read: formatVolts(row.reading.value), verdict: row.verdict });
+    // One node can be two points: what was read is shown before what was not.
+    if (row.reading || !nodes[row.point.node]) nodes[row.point.node] = note;
+  }
+  return { says: VOLTS_SAY(), nodes, parts: {}, next };
+}
+
+/** The model alone: what it computes, beside its chart; parts above their rating. */
+export function modelLayer(circuit: Circuit, solution: Solution | undefined): Layer {
+  const nodes: Record<string, NodeNote> = {};
+  for (const p of circuit.points) {
+    const volts = solution?.points[p.name];
+    const note: NodeNote = {};
+    if (p.chart !== undefined) note.expected = `(${formatVolts(p.chart)})`;
+    if (volts !== undefined) note.read = formatVolts(volts);
+    nodes[p.node] = note;
+  }
+  const parts: Record<string, PartNote> = {};
+  for (const s of solution?.stresses ?? []) {
+    const e = circuit.elements.find((each) => each.name === s.part);
+    if (e && (s.share ?? 0) > 1) parts[fileName(e)] = { text: `${Math.round(s.share! * 100)} %`, look: "strong" };
+  }
+  return { says: `Bold: computed. In brackets: the chart. A part in a frame stands more than its rating.`, nodes, parts };
+}
+
+/** What was read, and what the chosen suspect makes of each point; its part marked, the others fainter. */
+export function suspectLayer(
+  circuit: Circuit,
+  rows: readonly WalkRow[],
+  suspects: readonly { refs: string[]; probability: number }[],
+  chosen: { refs: string[]; predicted: Record<string, number> } | undefined,
+  next?: string,
+): Layer {
+  const { nodes } = walkLayer(rows);
+  for (const row of rows) {
+    const predicted = chosen?.predicted[row.point.name];
+    if (predicted === undefined) continue;
+    nodes[row.point.node] = { ...nodes[row.point.node], expected: `→ ${formatVolts(predicted)}` };
+  }
+  const parts: Record<string, PartNote> = {};
+  for (const s of suspects)
+    for (const ref of s.refs) {
+      const strong = chosen?.refs.includes(ref) ?? false;
+      for (const part of partsNamed(circuit, ref)) parts[part] ??= { text: percent(s.probability), look: strong ? "strong" : "plain" };
+    }
+  return {
+    says: "Bold: what was read. After the arrow: what the chosen suspect makes of it. Frames: the suspects, with their probability.",
+    nodes,
+    parts,
+    next,
+  };
+}
+
+const percent = (p: number) => (p < 0.01 ? "under 1 %" : `${Math.round(p * 100)} %`);
+
+/** The symbols that a name stands for: both halves of "V1". */
+export function partsNamed(circuit: Circuit, name: string): string[] {
+  const exact = circuit.elements.filter((e) => e.name === name);
+  return (exact.length > 0 ? exact : circuit.elements.filter((e) => envelopeOf(e.name) === name)).map(fileName);
+}
+
+/** Ohms at the points of a cold amp. @param checks by point name; a check of a part is said at the part. */
+export function coldLayer(
+  circuit: Circuit,
+  checks: readonly { point: string; expected: string; read?: string; verdict?: NodeNote["verdict"] }[],
+  next?: string,
+): Layer {
+  const nodes: Record<string, NodeNote> = {};
+  const parts: Record<string, PartNote> = {};
+  for (const c of checks) {
+    const point = circuit.points.find((p) => p.name === c.point);
+    if (point) nodes[point.node] = { expected: c.expected, read: c.read, verdict: c.verdict };
+    else if (c.read !== undefined)
+      for (const part of partsNamed(circuit, c.point)) parts[part] = { text: c.read, look: c.verdict === "out" ? "strong" : "plain" };
+  }
+  const at = next === undefined ? undefined : circuit.points.find((p) => p.name === next)?.node;
+  if (next !== undefined && at === undefined) for (const part of partsNamed(circuit, next)) parts[part] ??= { text: "next", look: "plain" };
+  return { says: "Soft: ohms to chassis that should be there. Bold: what was read. The ring: to be measured now.", nodes, parts, next: at };
+}
+
+/** Gain of each stage at its output, as the circuit makes it. */
+export function signalLayer(circuit: Circuit, solution: Solution | undefined, levels: Record<string, string>): Layer {
+  const nodes: Record<string, NodeNote> = {};
+  for (const stage of circuit.stages) {
+    const gain = solution?.gains[stage.name];
+    if (gain !== undefined) nodes[stage.out] = { expected: `× ${formatQuantity(Math.abs(gain), undefined, 2)}` };
+  }
+  for (const [node, level] of Object.entries(levels)) nodes[node] = { ...nodes[node], read: level };
+  return { says: "Soft: voltage gain of the stage at 1 kHz, as computed. Bold: the level that was read there.", nodes, parts: {} };
+}
+
+/** Currents of the output tubes. */
+export function outputLayer(circuit: Circuit, rows: readonly WalkRow[]): Layer {
+  const { nodes } = walkLayer(rows);
+  const parts: Record<string, PartNote> = {};
+  const idle: Idle[] = rows.flatMap((r) => r.idle);
+  for (const tube of tubesOf(circuit)) {
+    const i = idle.find((each) => each.tube === tube.name);
+    if (!i) continue;
+    const of = i.ofRating === undefined ? "" : `, ${Math.round(i.ofRating * 100)} %`;
+    parts[fileName(tube)] = { text: `${formatQuantity(i.plateAmps, "A", 3)}${of}`, look: (i.ofRating ?? 0) > 1 ? "strong" : "plain" };
+  }
+  return {
+    says: words("At each output tube: its plate current at idle and the part of its rated watts, from the cathode volts that were read."),
+    nodes,
+    parts,
+  };
+}
+
+/** What is said of causes that are parts or nodes: where a noise enters. */
+export function causeLayer(circuit: Circuit, causes: readonly { refs: string[]; probability: number }[]): Layer {
+  const parts: Record<string, PartNote> = {};
+  causes.forEach((c, i) => {
+    for (const ref of c.refs)
+      for (const part of partsNamed(circuit, ref)) parts[part] ??= { text: percent(c.probability), look: i === 0 ? "strong" : "plain" };
+  });
+  return { says: "Frames: parts at which the noise can enter, with their probability by what was answered and read.", nodes: {}, parts };
+}
+
+/** What is in the amp and not in the model: parts that were changed, experiments, tubes that are out. */
+export function workLayer(
+  circuit: Circuit,
+  rows: readonly WalkRow[],
+  changes: readonly { position: string; kind: string; outcome?: string; newPart: string }[],
+  without: readonly string[] = [],
+): Layer {
+  const { nodes } = walkLayer(rows);
+  const parts: Record<string, PartNote> = {};
+  for (const c of changes) {
+    if (c.outcome === "reverted") continue;
+    const text = c.kind === "experiment" ? "experiment" : c.kind === "repair" ? "repaired" : "new";
+    for (const part of partsNamed(circuit, c.position.toUpperCase()))
+      parts[part] = { text, look: c.kind === "experiment" ? "strong" : "changed" };
+  }
+  for (const tube of without) for (const part of partsNamed(circuit, tube)) parts[part] = { text: "out", look: "out" };
+  return {
+    says: words("Dashed frames: parts that were replaced or repaired, tubes that are out. Full frames: experiments that are in."),
+    nodes,
+    parts,
+  };
+}
+
+/** The node of a tube's cathode, grid, screen or plate; undefined for another part. */
+export function electrodeOf(circuit: Circuit, node: string): string | undefined {
+  for (const tube of tubesOf(circuit))
+    for (const electrode of ["plate", "cathode", "screen", "grid"] as const)
+      if (electrodeNode(tube, electrode) === node) return `${tube.name}.${electrode === "cathode" ? "k" : electrode.charAt(0)}`;
+  return undefined;
+}

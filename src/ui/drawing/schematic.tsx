@@ -1,0 +1,250 @@
+/** The drawing as SVG, in its own units: symbols, wires, marks, labels, and the layer of the station on it. */
+
+import { memo } from "react";
+import type { Circuit } from "@/core/circuit/circuit";
+import type { Box, Drawing, Label, Symbol } from "@/core/drawing/geometry";
+import { TEXT_HEIGHT } from "@/core/drawing/geometry";
+import { markStrokes, markTextAt, strokesOf, type School, type Stroke } from "@/core/drawing/strokes";
+import type { Layer, NodeNote } from "./layer";
+import { layerWords } from "./layer-words";
+
+interface SchematicProps {
+  drawing: Drawing;
+  circuit: Circuit;
+  school: School;
+  layer: Layer;
+  part?: string;
+  node?: string;
+}
+
+const LINE = 0.16;
+
+export function Schematic({ drawing, circuit, school, layer, part, node }: SchematicProps) {
+  return (
+    <>
+      <InHand drawing={drawing} part={part} node={node} />
+      <Sheet drawing={drawing} circuit={circuit} school={school} />
+      <Notes drawing={drawing} layer={layer} />
+    </>
+  );
+}
+
+/** What does not change while volts come in and things are chosen. */
+const Sheet = memo(function Sheet({ drawing, circuit, school }: { drawing: Drawing; circuit: Circuit; school: School }) {
+  return (
+    <>
+      {drawing.sections.map((s) => (
+        <text key={s.title} x={s.box.x} y={s.box.y + 1.6} fontSize={1.8} className="soft fill-current font-bold">
+          {s.title}
+        </text>
+      ))}
+      <g className="stroke-current" strokeWidth={LINE} fill="none" strokeLinecap="round">
+        {drawing.wires.map((w, i) => (
+          <g key={i} data-node={w.node} className="cursor-pointer">
+            <line x1={w.from.x} y1={w.from.y} x2={w.to.x} y2={w.to.y} stroke="transparent" strokeWidth={1.3} />
+            <line x1={w.from.x} y1={w.from.y} x2={w.to.x} y2={w.to.y} />
+          </g>
+        ))}
+        {drawing.symbols.map((s) => (
+          <g key={s.part} data-part={s.part} className="cursor-pointer">
+            <rect {...rect(s.box)} stroke="none" fill="transparent" />
+            <Strokes strokes={strokesOf(s, circuit, school)} />
+          </g>
+        ))}
+        {drawing.marks.map((m, i) => (
+          <g key={i} data-node={m.node} className="cursor-pointer">
+            <rect {...rect(m.box)} stroke="none" fill="transparent" />
+            <Strokes strokes={markStrokes(m)} />
+          </g>
+        ))}
+      </g>
+      {drawing.junctions.map((j, i) => (
+        <circle key={i} cx={j.at.x} cy={j.at.y} r={0.32} className="fill-current" data-node={j.node} />
+      ))}
+      {drawing.marks.map((m, i) => {
+        const at = markTextAt(m);
+        return (
+          m.text && (
+            <text
+              key={i}
+              x={at.x}
+              y={at.y}
+              dy="0.36em"
+              textAnchor="middle"
+              fontSize={TEXT_HEIGHT * 0.9}
+              className="pointer-events-none fill-current"
+            >
+              {m.text}
+            </text>
+          )
+        );
+      })}
+      {drawing.labels.map((l) => (
+        <LabelText key={l.part} label={l} />
+      ))}
+      {drawing.symbols.map((s) => (
+        <PinTexts key={s.part} symbol={s} />
+      ))}
+    </>
+  );
+});
+
+const rect = ({ x, y, width, height }: Box) => ({ x, y, width, height });
+
+const Strokes = ({ strokes }: { strokes: Stroke[] }) =>
+  strokes.map((s, i) => (
+    <path key={i} d={s.d} className={s.filled ? "fill-current" : undefined} strokeDasharray={s.dashed ? "0.5 0.35" : undefined} />
+  ));
+
+function LabelText({ label: { part, lines, box, align } }: { label: Label }) {
+  const x = align === "start" ? box.x : align === "end" ? box.x + box.width : box.x + box.width / 2;
+  return (
+    <text fontSize={TEXT_HEIGHT} textAnchor={align} data-part={part} className="cursor-pointer fill-current">
+      {lines.map((line, i) => (
+        <tspan key={i} x={x} y={box.y + TEXT_HEIGHT * (i + 0.8)} className={i === 0 ? "font-bold" : undefined}>
+          {line}
+        </tspan>
+      ))}
+    </text>
+  );
+}
+
+/** Socket pins beside a tube's leads; what a box's terminals are, inside it. */
+function PinTexts({ symbol: s }: { symbol: Symbol }) {
+  const tube = s.shape === "triode" || s.shape === "pentode";
+  return s.pins.map((p) => {
+    if (!p.text) return null;
+    const left = p.at.x <= s.box.x + 0.01;
+    const right = p.at.x >= s.box.x + s.box.width - 0.01;
+    const inward = tube ? 0.15 : left ? 0.4 : -0.4;
+    const x = p.at.x + (tube && right ? -0.15 : inward);
+    const y = tube ? p.at.y + (left || right ? -0.25 : p.at.y < s.at.y ? 1 : -0.25) : p.at.y + 0.4;
+    return (
+      <text
+        key={p.terminal}
+        x={x}
+        y={y}
+        fontSize={1}
+        textAnchor={tube ? (right ? "end" : "start") : left ? "start" : "end"}
+        className="soft pointer-events-none fill-current"
+      >
+        {p.text}
+      </text>
+    );
+  });
+}
+
+/** The ring around the part, or along the wires of the node, that is looked at. */
+function InHand({ drawing, part, node }: { drawing: Drawing; part?: string; node?: string }) {
+  const symbol = part && drawing.symbols.find((s) => s.part === part);
+  return (
+    <g className="stroke-primary" fill="none" data-in-hand={part ?? node}>
+      {symbol && <rect {...rect(grown(symbol.box, 0.7))} rx={0.8} strokeWidth={0.4} />}
+      {node !== undefined &&
+        drawing.wires
+          .filter((w) => w.node === node)
+          .map((w, i) => (
+            <line
+              key={i}
+              x1={w.from.x}
+              y1={w.from.y}
+              x2={w.to.x}
+              y2={w.to.y}
+              strokeWidth={0.9}
+              strokeOpacity={0.55}
+              strokeLinecap="round"
+            />
+          ))}
+      {node !== undefined &&
+        drawing.marks
+          .filter((m) => m.node === node)
+          .map((m, i) => <rect key={i} {...rect(grown(m.box, 0.3))} rx={0.5} strokeWidth={0.4} />)}
+    </g>
+  );
+}
+
+const grown = (b: Box, by: number): Box => ({ x: b.x - by, y: b.y - by, width: b.width + 2 * by, height: b.height + 2 * by });
+
+function Notes({ drawing, layer }: { drawing: Drawing; layer: Layer }) {
+  return (
+    <g>
+      {drawing.tags.map((tag) => {
+        const note = layer.nodes[tag.node];
+        return (
+          <g key={tag.node} data-node={tag.node} className="cursor-pointer">
+            {layer.next === tag.node && (
+              <rect {...rect(tag.box)} rx={0.6} className="fill-none stroke-primary" strokeWidth={0.35} data-next={tag.node}>
+                <title>to be measured now</title>
+              </rect>
+            )}
+            {note && <NoteText note={note} box={tag.box} />}
+          </g>
+        );
+      })}
+      {drawing.symbols.map((s) => {
+        const note = layer.parts[s.part];
+        if (!note) return null;
+        const box = grown(s.box, 0.5);
+        const width = note.text.length * 0.95 + 0.8;
+        const look = note.look === "strong" ? "text-primary" : note.look === "changed" ? "text-info" : "soft";
+        return (
+          <g key={s.part} className={`${look} pointer-events-none`} data-note={s.part} data-look={note.look}>
+            <rect
+              {...rect(box)}
+              rx={0.6}
+              className={note.look === "strong" ? "fill-primary" : "fill-none"}
+              fillOpacity={0.22}
+              stroke="currentColor"
+              strokeWidth={note.look === "strong" ? 0.4 : 0.22}
+              strokeDasharray={note.look === "out" || note.look === "changed" ? "0.9 0.5" : undefined}
+            />
+            {note.text && (
+              <>
+                <rect
+                  x={box.x + box.width / 2 - width / 2}
+                  y={box.y - 1.7}
+                  width={width}
+                  height={1.8}
+                  rx={0.4}
+                  fill="var(--color-base-100)"
+                  stroke="currentColor"
+                  strokeWidth={0.14}
+                />
+                <text x={box.x + box.width / 2} y={box.y - 0.35} textAnchor="middle" fontSize={1.4} className="fill-current font-bold">
+                  {note.text}
+                </text>
+              </>
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** Two lines at a node: what should be there in the soft ink, what was read under it with its verdict's shape. */
+function NoteText({ note, box }: { note: NodeNote; box: Box }) {
+  const y = box.y + box.height / 2;
+  const one = note.expected === undefined || note.read === undefined;
+  return (
+    <g aria-label={layerWords(note)} role="img">
+      {note.expected !== undefined && (
+        <text x={box.x + 0.4} y={one ? y + 0.5 : y - 0.3} fontSize={1.5} className="soft fill-current">
+          {note.expected}
+        </text>
+      )}
+      {note.read !== undefined && (
+        <g className={`verdict-${note.verdict ?? "none"}`}>
+          <svg x={box.x + 0.3} y={(one ? y + 0.5 : y + 1.4) - 1.2} width={1.3} height={1.3} viewBox="0 0 14 14">
+            {note.verdict === "in" && <circle cx="7" cy="7" r="5.5" fill="currentColor" />}
+            {note.verdict === "watch" && <path d="M7 1 13.5 12.5H.5Z" fill="currentColor" />}
+            {note.verdict === "out" && <rect x="1.5" y="1.5" width="11" height="11" fill="currentColor" />}
+          </svg>
+          <text x={box.x + 1.9} y={one ? y + 0.5 : y + 1.4} fontSize={1.6} className="fill-current font-bold">
+            {note.read}
+          </text>
+        </g>
+      )}
+    </g>
+  );
+}

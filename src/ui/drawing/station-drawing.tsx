@@ -1,0 +1,117 @@
+"use client";
+/** The drawing of the circuit in use in a station of a job, with that station's layer; one state with the station's lists. */
+
+import { useMemo, useState } from "react";
+import { tellEvent } from "@/core/tape/tell";
+import { solveConditions } from "@/core/expectation/modelled";
+import type { Solution } from "@/core/expectation/solution";
+import { useJob, type InHand } from "../frame/job-context";
+import { useAnswer } from "../frame/use-answer";
+import { DrawingSheet } from "./drawing-sheet";
+import { Large } from "./large";
+import type { Layer } from "./layer";
+import { ownPoint } from "./own-point";
+import { Table } from "./part-table";
+import { seenOf } from "./seen-of";
+import { useDrawing } from "./use-drawing";
+
+/** Lines of the tape that are shown of one part. */
+const MOST_SEEN = 6;
+
+interface StationDrawingProps {
+  /** What the station lays on it, given the solved circuit once it is there. */
+  layer: Layer | ((solution: Solution | undefined) => Layer);
+  /** Told what was clicked, or taken by Enter, on the drawing itself. */
+  picked?(at: InHand): void;
+  /** Folded until it is asked for. */
+  hidden?: boolean;
+}
+
+export function StationDrawing({ layer: given, picked, hidden = false }: StationDrawingProps) {
+  const { view, netlist, drawings, settings, solver, inHand, setInHand, say } = useJob();
+  const [shown, setShown] = useState(!hidden);
+  const circuit = view.circuit!;
+  const drawn = useDrawing(drawings, shown ? netlist : undefined);
+  const conditions = useMemo(
+    () => solveConditions(circuit, { mains: view.state.mainsVolts ?? settings.mainsVolts, without: view.state.power?.without }),
+    [circuit, view.state.mainsVolts, view.state.power, settings.mainsVolts],
+  );
+  const solved = useAnswer(solver && netlist && shown ? `${netlist}\n${JSON.stringify(conditions)}` : undefined, () =>
+    solver!.solve(netlist!, conditions),
+  );
+  const seen = useMemo(() => (inHand ? seenOf(view.state, circuit, inHand) : []), [view.state, circuit, inHand]);
+  // Tubes that are out are so on every station's sheet.
+  const layer = useMemo((): Layer => {
+    const out = circuit.elements.filter((e) =>
+      view.state.power?.without.some((t) => e.name === t || e.name.startsWith(`${t}A`) || e.name.startsWith(`${t}B`)),
+    );
+    const laid = typeof given === "function" ? given(solved.answer) : given;
+    const parts = { ...laid.parts };
+    for (const e of out) parts[e.letter === "X" ? `X${e.name}` : e.name] = { text: "out", look: "out" };
+    return { ...laid, parts };
+  }, [given, circuit, view.state.power, solved.answer]);
+
+  const node = inHand && "node" in inHand ? inHand.node : undefined;
+  const canBePoint =
+    node !== undefined &&
+    node !== "0" &&
+    circuit.elements.some((e) => e.nodes.includes(node)) &&
+    !circuit.points.some((p) => p.node === node);
+  const action = canBePoint && (
+    <button className="btn btn-outline" onClick={() => say({ type: "point", payload: ownPoint(circuit, node) })}>
+      Make it a test point of this job
+    </button>
+  );
+  const history = seen.length > 0 && (
+    <section aria-label="In this job">
+      <p className="soft">In this job</p>
+      <ul>
+        {seen.slice(0, MOST_SEEN).map((l) => (
+          <li key={l.event.seq}>
+            <span className="soft">{l.event.seq}</span> {tellEvent(l.event)}
+          </li>
+        ))}
+      </ul>
+      {seen.length > MOST_SEEN && <p className="soft">and {seen.length - MOST_SEEN} more on the tape</p>}
+    </section>
+  );
+
+  return (
+    <section aria-label="Drawing">
+      <details open={shown} onToggle={(e) => setShown(e.currentTarget.open)}>
+        <summary className="mb-2 min-h-9 cursor-pointer font-bold">Drawing</summary>
+        {!shown ? null : drawn.answer && drawn.netlist === netlist ? (
+          <Large>
+            {(large, setLarge) => (
+              <DrawingSheet
+                drawing={drawn.answer!}
+                circuit={circuit}
+                school={settings.symbols}
+                layer={layer}
+                solution={solved.answer}
+                inHand={inHand}
+                setInHand={setInHand}
+                large={large}
+                setLarge={setLarge}
+                picked={picked}
+                history={history}
+                action={action}
+              />
+            )}
+          </Large>
+        ) : drawn.failed || !drawings ? (
+          <>
+            <p role="status" className="mb-2">
+              ▲ The circuit could not be drawn: {drawn.failed || "this page has no drawing"}. Here is what is in it.
+            </p>
+            <Table circuit={circuit} layer={layer} solution={solved.answer} inHand={inHand} pick={setInHand} />
+          </>
+        ) : (
+          <p role="status" className="soft grid h-[30rem] place-items-center">
+            Drawing the circuit…
+          </p>
+        )}
+      </details>
+    </section>
+  );
+}

@@ -1,0 +1,84 @@
+"use client";
+/** Moving and zooming the drawing: by wheel, fingers, keys and buttons. What moves is one attribute; nothing is drawn anew. */
+
+import { useCallback, useEffect, useRef } from "react";
+import { select } from "d3-selection";
+import "d3-transition";
+import { zoom, zoomIdentity, type ZoomBehavior } from "d3-zoom";
+import type { Point } from "@/core/drawing/geometry";
+
+/** Pixels a unit: text can be read without leaning over. */
+const READABLE = 9;
+const [LEAST, MOST] = [1, 40];
+const MOVE_MS = 250;
+
+export interface Zoom {
+  svg(element: SVGSVGElement | null): void;
+  sheet(element: SVGGElement | null): void;
+  fit(): void;
+  by(factor: number): void;
+  /** Brings a place into the middle, large enough to be read. */
+  show(at: Point): void;
+}
+
+/**
+ * @param size of the drawing in units. @param whole the wheel alone zooms, as the drawing has the screen to itself; else with Ctrl,
+ * so that the page can be scrolled past it.
+ */
+export function useZoom(size: { width: number; height: number }, whole: boolean): Zoom {
+  const svg = useRef<SVGSVGElement | null>(null);
+  const sheet = useRef<SVGGElement | null>(null);
+  const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(undefined);
+  const { width, height } = size;
+
+  const moved = useCallback((k: number, x: number, y: number, at: boolean) => {
+    if (!svg.current || !behaviour.current) return;
+    const still = at || matchMedia("(prefers-reduced-motion: reduce)").matches;
+    const to = zoomIdentity.translate(x, y).scale(k);
+    const selected = select(svg.current);
+    if (still) selected.call(behaviour.current.transform, to);
+    else behaviour.current.transform(selected.transition().duration(MOVE_MS) as never, to);
+  }, []);
+
+  const fit = useCallback(() => {
+    const { width: w = 0, height: h = 0 } = svg.current?.getBoundingClientRect() ?? {};
+    if (w === 0 || h === 0) return;
+    const k = Math.min(w / width, h / height);
+    moved(k, (w - k * width) / 2, (h - k * height) / 2, true);
+  }, [width, height, moved]);
+
+  useEffect(() => {
+    const element = svg.current;
+    if (!element) return;
+    const z = zoom<SVGSVGElement, unknown>()
+      .scaleExtent([LEAST, MOST])
+      .filter((event: WheelEvent & TouchEvent & MouseEvent) => {
+        if (event.type === "wheel") return whole || event.ctrlKey;
+        if (event.type.startsWith("touch")) return whole || event.touches.length > 1;
+        return event.button === 0;
+      })
+      .on("zoom", ({ transform }: { transform: { toString(): string } }) => sheet.current?.setAttribute("transform", transform.toString()));
+    behaviour.current = z;
+    select(element).call(z).on("dblclick.zoom", null);
+    fit();
+    const watch = new ResizeObserver(fit);
+    watch.observe(element);
+    return () => {
+      watch.disconnect();
+      select(element).on(".zoom", null);
+    };
+  }, [fit, whole]);
+
+  return {
+    svg: (element) => void (svg.current = element),
+    sheet: (element) => void (sheet.current = element),
+    fit,
+    by: (factor) => {
+      if (svg.current && behaviour.current) behaviour.current.scaleBy(select(svg.current) as never, factor);
+    },
+    show: (at) => {
+      const { width: w = 0, height: h = 0 } = svg.current?.getBoundingClientRect() ?? {};
+      moved(READABLE, w / 2 - READABLE * at.x, h / 2 - READABLE * at.y, false);
+    },
+  };
+}

@@ -1,0 +1,85 @@
+"use client";
+/** The drawing of a model, with what it computes at every point beside its chart; downloads of it. */
+
+import { useMemo, useState, type ReactNode } from "react";
+import { Download } from "lucide-react";
+import type { Circuit } from "@/core/circuit/circuit";
+import type { Solution } from "@/core/expectation/solution";
+import type { DrawingPort } from "@/core/ports/drawing-port";
+import type { School } from "@/core/drawing/strokes";
+import { svgOf } from "@/core/drawing/svg";
+import { DrawingSheet } from "../drawing/drawing-sheet";
+import { Large } from "../drawing/large";
+import { modelLayer } from "../drawing/layers";
+import { Table } from "../drawing/part-table";
+import { useDrawing } from "../drawing/use-drawing";
+import type { InHand } from "../frame/job-context";
+
+interface ModelDrawingProps {
+  circuit: Circuit;
+  /** The text that the circuit was read from, once typing has paused. */
+  netlist: string | undefined;
+  solution?: Solution;
+  school: School;
+  drawings: DrawingPort;
+  /** Beside the downloads. */
+  more?: ReactNode;
+}
+
+export function ModelDrawing({ circuit, netlist, solution, school, drawings, more }: ModelDrawingProps) {
+  const [inHand, setInHand] = useState<InHand>();
+  const drawn = useDrawing(drawings, netlist);
+  const layer = useMemo(() => modelLayer(circuit, solution), [circuit, solution]);
+  if (drawn.failed)
+    return (
+      <>
+        <p role="status" className="mb-2">
+          ▲ The circuit could not be drawn: {drawn.failed}. Here is what is in it.
+        </p>
+        <Table circuit={circuit} layer={layer} solution={solution} inHand={inHand} pick={setInHand} />
+      </>
+    );
+  const { answer: drawing } = drawn;
+  if (!drawing)
+    return (
+      <p role="status" className="soft grid h-[30rem] place-items-center">
+        Drawing the circuit…
+      </p>
+    );
+  const download = () => {
+    const notes = Object.fromEntries(
+      Object.entries(layer.nodes).map(([node, n]) => [node, [n.read, n.expected].filter((line) => line !== undefined)]),
+    );
+    const url = URL.createObjectURL(new Blob([svgOf(drawing, circuit, school, notes)], { type: "image/svg+xml" }));
+    const link = document.createElement("a");
+    link.href = url;
+    link.download = `${circuit.title.replace(/[^\p{L}\p{N}]+/gu, "-").toLowerCase() || "circuit"}.svg`;
+    link.click();
+    URL.revokeObjectURL(url);
+  };
+  return (
+    <Large>
+      {(large, setLarge) => (
+        <DrawingSheet
+          drawing={drawing}
+          circuit={circuit}
+          school={school}
+          layer={layer}
+          solution={solution}
+          inHand={inHand}
+          setInHand={setInHand}
+          large={large}
+          setLarge={setLarge}
+          tools={
+            <>
+              {more}
+              <button className="btn btn-outline" onClick={download}>
+                <Download aria-hidden className="size-5" /> SVG
+              </button>
+            </>
+          }
+        />
+      )}
+    </Large>
+  );
+}
