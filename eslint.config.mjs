@@ -59,6 +59,7 @@ const ROOMS = {
       "sound",
       "intermittent",
     ],
+    ...["anatomy", "drawing"],
     ...["inspection", "safety"],
   ],
   ports: [

@@ -3,7 +3,6 @@
 import type { JobEvent } from "@/core/tape/events/event";
 import { viewJob, type JobView } from "@/core/job/job-view";
 import { composeReport, type Report } from "@/core/job/report";
-import { reportBlocks, type Block } from "@/core/job/report-blocks";
 import type { Settings } from "@/core/shop/settings";
 import type { Database, Sql } from "./database";
 import { addModel, getModel, type AmpModel } from "./models";
@@ -53,9 +52,6 @@ export async function giveCircuit(database: Database, jobId: number, who: string
 export function viewOf(job: WholeJob, now = Date.now()): JobView {
   return viewJob(job.events, job.model?.netlist, job.settings, now);
 }
-
-/** The owner's report as blocks to paint. */
-export const reportBlocksOf = (job: WholeJob): Block[] => reportBlocks(reportOf(job));
 
 /** The owner's report, its verdicts against the solved circuit. */
 export function reportOf(job: WholeJob): Report {

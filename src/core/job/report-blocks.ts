@@ -3,6 +3,7 @@
 import { format } from "date-fns";
 import type { StaircaseStep } from "../walk/walk";
 import type { Verdict } from "../expectation/expectation";
+import type { Linework } from "../drawing/linework";
 import { money } from "./money";
 import type { Report } from "./report";
 
@@ -28,10 +29,15 @@ export type Block =
   | { block: "stairs"; before: StaircaseStep[]; after: StaircaseStep[] }
   /** Decibels on the curve's own frequencies. */
   | { block: "spectrum"; hertz: number; before: readonly number[]; after?: readonly number[] }
+  /** A schematic or a part of one, in its own units. */
+  | ({ block: "drawing"; caption?: string } & Linework)
   | { block: "photos"; photos: { hash: string; caption: string }[] };
 
-/** The blocks of a report, from the title to the pictures. Sections with nothing in them are left out. */
-export function reportBlocks(r: Report): Block[] {
+/**
+ * The blocks of a report, from the title to the pictures. Sections with nothing in them are left out.
+ * @param stages pieces of the drawing with volts before and after (`reportStages`).
+ */
+export function reportBlocks(r: Report, stages: readonly Block[] = []): Block[] {
   return [
     ...title(r),
     ...complaint(r),
@@ -45,6 +51,7 @@ export function reportBlocks(r: Report): Block[] {
     ]),
     ...table(TEXTS.experiments, r.experiments, EXPERIMENTS, (e) => [e.position, e.what, e.outcome]),
     ...voltages(r),
+    ...stages,
     ...noise(r),
     ...safety(r),
     ...list(TEXTS.declined, r.declined),

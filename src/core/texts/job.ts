@@ -24,6 +24,11 @@ export const readMainsAccepted = (mains: Value) => say`read mains "${mains}"; ac
 export const readWarmAcceptedMinutes = (warm: Value) => say`read warm "${warm}"; accepted: minutes since power on`;
 export const readAcceptedTimeSuch = (at: Value) => say`read at "${at}"; accepted: a time such as 2026-03-02T14:32:00Z`;
 
+// report-stages
+export const whereTheFaultWas = () => say`Where the fault was`;
+export const stageBefore = (part: Value) => say`Around ${part}, before the work: the volts as they were read.`;
+export const stageAfter = (part: Value) => say`Around ${part}, after the work.`;
+
 // report-noise
 export const beforeWorkAfterDb = (heardIn: Value, heardIn2: Value, louderBy: Value, louderBy2: Value) =>
   say`Before the work: ${heardIn}. After it: ${heardIn2}, ${louderBy} dB ${louderBy2} altogether.`;

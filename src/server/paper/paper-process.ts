@@ -3,11 +3,16 @@
 import "reflect-metadata";
 import { setLanguage } from "@/core/language/language";
 import { languageOf } from "@/core/shop/settings";
-import { reportBlocksOf } from "../shop";
+import { reportBlocksOf } from "./report-blocks-of";
 import type { PaperAnswer, PaperTask } from "./paper-task";
+import { benchSheetOf } from "./bench-sheet-of";
 import { reportPdf } from "./report-pdf";
 
 async function done(task: PaperTask): Promise<unknown> {
+  if (task.what === "bench-sheet") {
+    setLanguage(languageOf(task.settings));
+    return new Uint8Array(await benchSheetOf(task));
+  }
   setLanguage(task.what === "pdf" ? task.language : languageOf(task.job.settings));
   if (task.what === "pdf") return new Uint8Array(await reportPdf(task.blocks, task.size, new Map(task.photos)));
   return reportBlocksOf(task.job);

@@ -2,11 +2,14 @@
 
 import type { Block } from "@/core/job/report-blocks";
 import type { Language } from "@/core/language/language";
+import type { Settings } from "@/core/shop/settings";
 import type { WholeJob } from "../shop";
 import type { PaperSize } from "./sheet";
 
 export type PaperTask =
   | { what: "blocks"; job: WholeJob }
+  /** The bench sheet of a circuit file, solved at the wall's volts. */
+  | { what: "bench-sheet"; settings: Settings; netlist: string; mains?: number; size: PaperSize }
   /** Photos by hash, ready to print. */
   | { what: "pdf"; language: Language; blocks: Block[]; size: PaperSize; photos: [string, Uint8Array][] };
 

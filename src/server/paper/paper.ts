@@ -5,6 +5,7 @@ import { join } from "node:path";
 import type { Block } from "@/core/job/report-blocks";
 import type { Language } from "@/core/language/language";
 import { UserError } from "../errors";
+import type { Settings } from "@/core/shop/settings";
 import type { WholeJob } from "../shop";
 import type { PaperAnswer, PaperTask } from "./paper-task";
 import type { PaperSize } from "./sheet";
@@ -69,6 +70,10 @@ const paper = (): PaperProcess => (shared.scutumPaper ??= new PaperProcess());
 
 /** The owner's report as blocks to paint. */
 export const blocksApart = (job: WholeJob): Promise<Block[]> => paper().ask({ what: "blocks", job }) as Promise<Block[]>;
+
+/** The bench sheet of a circuit file as PDF. Rejects with what the file cannot do: be read, be solved, be drawn. */
+export const benchSheetApart = (settings: Settings, netlist: string, mains: number | undefined, size: PaperSize): Promise<Uint8Array> =>
+  paper().ask({ what: "bench-sheet", settings, netlist, mains, size }) as Promise<Uint8Array>;
 
 /** The owner's report as PDF. @param photos bytes by hash, ready to print. */
 export const pdfApart = (language: Language, blocks: Block[], size: PaperSize, photos: [string, Uint8Array][]): Promise<Uint8Array> =>

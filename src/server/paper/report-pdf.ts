@@ -8,6 +8,16 @@ import { INK, RULE, Sheet, SOFT, type PaperSize } from "./sheet";
 
 type Title = Extract<Block, { block: "title" }>;
 
+/** Points that a stage on the report takes at most. */
+const STAGE_HEIGHT = 220;
+
+/** A bench sheet: its blocks on sheets whose long side is level. */
+export async function benchSheetPdf(blocks: readonly Block[], size: PaperSize, name: string): Promise<Buffer> {
+  const sheet = new Sheet(size, name, name, "landscape");
+  for (const block of blocks) paint(sheet, block, new Map(), true);
+  return sheet.finish();
+}
+
 /** @param photos bytes by hash, JPEG or PNG; a picture that is not among them is named in words. */
 export async function reportPdf(blocks: readonly Block[], size: PaperSize, photos: ReadonlyMap<string, Uint8Array>): Promise<Buffer> {
   const title = blocks.find((b): b is Title => b.block === "title");
@@ -18,7 +28,7 @@ export async function reportPdf(blocks: readonly Block[], size: PaperSize, photo
 
 const LOOK = { quote: { size: 11 }, small: { size: 8, colour: SOFT }, strong: { bold: true } } as const;
 
-function paint(sheet: Sheet, b: Block, photos: ReadonlyMap<string, Uint8Array>): void {
+function paint(sheet: Sheet, b: Block, photos: ReadonlyMap<string, Uint8Array>, landscape = false): void {
   switch (b.block) {
     case "title":
       sheet.paragraph(b.shop, { size: 16, bold: true });
@@ -40,6 +50,10 @@ function paint(sheet: Sheet, b: Block, photos: ReadonlyMap<string, Uint8Array>):
       return drawStairs(sheet, b.before, b.after);
     case "spectrum":
       return drawSpectrum(sheet, b.before, b.after);
+    case "drawing":
+      sheet.linework(b, landscape ? undefined : STAGE_HEIGHT);
+      if (b.caption) sheet.paragraph(b.caption, LOOK.small);
+      return;
     case "photos":
       return drawPhotos(sheet, b.photos, photos);
   }

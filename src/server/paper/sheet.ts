@@ -3,15 +3,18 @@
 import { join } from "node:path";
 import PDFDocument from "pdfkit";
 import type { Verdict } from "@/core/expectation/expectation";
+import type { Linework } from "@/core/drawing/linework";
 import type { Cell, Column } from "@/core/job/report-blocks";
 
-export type PaperSize = "A4" | "LETTER";
+export type PaperSize = "A4" | "LETTER" | "A3";
 
 /** A face that has Greek, Cyrillic and every Latin letter: ohms, micro and the names of owners print as they are written. */
 const FONTS = join(/* turbopackIgnore: true */ process.cwd(), "node_modules/dejavu-fonts-ttf/ttf");
 const REGULAR = join(FONTS, "DejaVuSans.ttf");
 const BOLD = join(FONTS, "DejaVuSans-Bold.ttf");
 const MARGIN = 52;
+/** Points a unit of a drawing at most: a stage alone does not fill a page. */
+const MOST_SCALE = 7;
 export const INK = "#1b2a3a";
 export const SOFT = "#5d6772";
 export const RULE = "#b9b19c";
@@ -38,8 +41,15 @@ export class Sheet {
     size: PaperSize,
     title: string,
     private readonly footer: string,
+    layout: "portrait" | "landscape" = "portrait",
   ) {
-    this.doc = new PDFDocument({ size, margin: MARGIN, bufferPages: true, info: { Title: title, Producer: "Scutum", Creator: "Scutum" } });
+    this.doc = new PDFDocument({
+      size,
+      layout,
+      margin: MARGIN,
+      bufferPages: true,
+      info: { Title: title, Producer: "Scutum", Creator: "Scutum" },
+    });
     this.doc.registerFont("regular", REGULAR).registerFont("bold", BOLD).font("regular");
     this.done = new Promise((resolve, reject) => {
       this.doc.on("data", (part: Buffer) => this.parts.push(part));
@@ -137,6 +147,49 @@ export class Sheet {
       .strokeColor(RULE)
       .stroke();
     this.doc.y = y + height;
+  }
+
+  /** Points that are left on this page. */
+  get rest(): number {
+    return this.bottom - this.doc.y;
+  }
+
+  /**
+   * A schematic as wide as the page, or as high as what is left of it where that is less. One that would come out smaller than half the
+   * width of the page begins a page of its own.
+   */
+  linework({ view, strokes, texts }: Linework, most = Infinity): void {
+    const scaleIn = (height: number) => Math.min(this.width / view.width, Math.min(most, height) / view.height, MOST_SCALE);
+    if (scaleIn(this.rest) < scaleIn(this.bottom - MARGIN) / 2) this.doc.addPage();
+    const scale = scaleIn(this.rest);
+    const [x0, y0] = [MARGIN + (this.width - scale * view.width) / 2, this.doc.y];
+    const { doc } = this;
+    doc
+      .save()
+      .rect(x0, y0, scale * view.width, scale * view.height)
+      .clip();
+    doc.save().translate(x0, y0).scale(scale).translate(-view.x, -view.y).lineWidth(0.16).lineCap("round").strokeColor(INK).fillColor(INK);
+    for (const { d, filled, dashed } of strokes) {
+      if (dashed) doc.dash(0.5, { space: 0.35 });
+      else doc.undash();
+      doc.path(d);
+      if (filled) doc.fillAndStroke(INK, INK);
+      else doc.stroke();
+    }
+    doc.restore();
+    for (const t of texts) {
+      const size = t.size * scale;
+      doc
+        .font(t.bold ? "bold" : "regular")
+        .fontSize(size)
+        .fillColor(INK);
+      const wide = doc.widthOfString(t.text);
+      const x = x0 + (t.x - view.x) * scale - (t.anchor === "middle" ? wide / 2 : t.anchor === "end" ? wide : 0);
+      doc.text(t.text, x, y0 + (t.y - view.y) * scale, { lineBreak: false, baseline: "alphabetic" });
+    }
+    doc.restore();
+    doc.x = MARGIN;
+    doc.y = y0 + scale * view.height + 8;
   }
 
   /** ● ▲ ■ ○ as drawings, since a shape must print the same on every machine. */

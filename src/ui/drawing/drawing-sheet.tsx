@@ -40,6 +40,7 @@ const ARROWS: Record<string, Direction> = { ArrowUp: "up", ArrowDown: "down", Ar
 export function DrawingSheet(props: DrawingSheetProps) {
   const { drawing, circuit, school, layer, solution, inHand, setInHand, large, setLarge } = props;
   const zoom = useZoom(drawing, large);
+  const besides = inHand !== undefined || (large && props.action !== undefined);
   const part = inHand && "part" in inHand ? inHand.part : undefined;
   const node = inHand && "node" in inHand ? inHand.node : undefined;
   // What was picked on the drawing itself is in sight; what was picked elsewhere is brought there.
@@ -48,6 +49,12 @@ export function DrawingSheet(props: DrawingSheetProps) {
     const place = at && ("part" in at ? placeOfPart(drawing, at.part) : placeOfNode(drawing, at.node));
     if (place) zoom.show(place);
   };
+  // Where the whole of it would be too small to be read, it begins at what is next.
+  const next = layer.next;
+  useEffect(() => {
+    if (!inHand && next !== undefined && zoom.tooSmall()) show({ node: next });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each drawing and place
+  }, [drawing, large]);
   useEffect(() => {
     if (inHand && inHand !== own.current) show(inHand);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only when something else is taken in hand, or another drawing comes
@@ -96,7 +103,7 @@ export function DrawingSheet(props: DrawingSheetProps) {
         </span>
       </div>
       <div
-        className={`grid min-h-0 flex-1 gap-3 lg:grid-cols-[minmax(0,1fr)_15rem] ${large ? "grid-rows-[minmax(0,1fr)_auto] lg:grid-rows-1" : ""}`}
+        className={`grid min-h-0 flex-1 gap-3 ${besides ? "lg:grid-cols-[minmax(0,1fr)_15rem]" : ""} ${large ? "grid-rows-[minmax(0,1fr)_auto] lg:grid-rows-1" : ""}`}
       >
         <div
           role="application"
@@ -104,7 +111,7 @@ export function DrawingSheet(props: DrawingSheetProps) {
           tabIndex={0}
           onKeyDown={onKey}
           onClick={onClick}
-          className={`relative overflow-hidden rounded border border-base-300 bg-base-100 ${large ? "h-full min-h-64" : "h-[26rem]"}`}
+          className={`relative overflow-hidden rounded border border-base-300 bg-base-100 ${large ? "h-full min-h-64" : "h-[max(26rem,calc(100dvh-26rem))]"}`}
         >
           <svg ref={zoom.svg} className={`size-full ${large ? "touch-none" : "touch-pan-y"}`} aria-hidden data-testid="schematic">
             <g ref={zoom.sheet}>
@@ -112,11 +119,20 @@ export function DrawingSheet(props: DrawingSheetProps) {
             </g>
           </svg>
         </div>
-        <aside aria-label="What is known of it" className="min-h-0 overflow-y-auto">
-          <Known circuit={circuit} at={inHand} solution={solution} pick={setInHand} history={props.history} action={props.action} />
-        </aside>
+        {besides && (
+          <aside aria-label="What is known of it" className="min-h-0 overflow-y-auto">
+            {inHand ? (
+              <Known circuit={circuit} at={inHand} solution={solution} pick={setInHand} history={props.history} action={props.action} />
+            ) : (
+              props.action
+            )}
+          </aside>
+        )}
       </div>
-      {layer.says && <p className="soft text-xs">{layer.says}</p>}
+      <p className="soft text-xs">
+        {layer.says}{" "}
+        {!inHand && "Click a part or a wire, or go from part to part with the arrow keys: what is known of it is shown beside the drawing."}
+      </p>
       {!large && <PartTable circuit={circuit} layer={layer} solution={solution} inHand={inHand} pick={setInHand} />}
     </div>
   );

@@ -11,7 +11,7 @@ import { nodeFacts, partFacts, type Fact } from "./facts";
 
 interface KnownProps {
   circuit: Circuit;
-  at: InHand | undefined;
+  at: InHand;
   solution?: Solution;
   pick(at: InHand): void;
   /** What this job has seen of it. */
@@ -21,12 +21,6 @@ interface KnownProps {
 }
 
 export function Known({ circuit, at, solution, pick, history, action }: KnownProps) {
-  if (!at)
-    return (
-      <p className="soft text-sm">
-        Click a part or a wire, or walk from part to part with the arrow keys: what is known of it stands here.
-      </p>
-    );
   return (
     <div className="space-y-2 text-sm" aria-live="polite">
       {"part" in at ? (

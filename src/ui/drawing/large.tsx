@@ -13,10 +13,15 @@ export function Large({ children }: { children(large: boolean, setLarge: (large:
   const [large, setLarge] = useState(false);
   useHotkeys(
     "d",
-    () => {
-      if (!document.querySelector("dialog[open], [role=dialog]:not([data-large])")) setLarge((l) => !l);
+    (e) => {
+      // A field for a figure that is still empty takes no letters: the key is meant for the drawing there too.
+      const field = e.target instanceof HTMLInputElement ? e.target : undefined;
+      if (field && (field.inputMode !== "decimal" || field.value !== "")) return;
+      if (document.querySelector("dialog[open], [role=dialog]:not([data-large])")) return;
+      e.preventDefault();
+      setLarge((l) => !l);
     },
-    { preventDefault: true },
+    { enableOnFormTags: ["input"] },
   );
   useEffect(() => {
     if (!large) return;

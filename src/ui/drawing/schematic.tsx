@@ -185,7 +185,7 @@ function Notes({ drawing, layer }: { drawing: Drawing; layer: Layer }) {
         const note = layer.parts[s.part];
         if (!note) return null;
         const box = grown(s.box, 0.5);
-        const width = note.text.length * 0.95 + 0.8;
+        const badge = badgeBox(s, note.text);
         const look = note.look === "strong" ? "text-primary" : note.look === "changed" ? "text-info" : "soft";
         return (
           <g key={s.part} className={`${look} pointer-events-none`} data-note={s.part} data-look={note.look}>
@@ -200,17 +200,14 @@ function Notes({ drawing, layer }: { drawing: Drawing; layer: Layer }) {
             />
             {note.text && (
               <>
-                <rect
-                  x={box.x + box.width / 2 - width / 2}
-                  y={box.y - 1.7}
-                  width={width}
-                  height={1.8}
-                  rx={0.4}
-                  fill="var(--color-base-100)"
-                  stroke="currentColor"
-                  strokeWidth={0.14}
-                />
-                <text x={box.x + box.width / 2} y={box.y - 0.35} textAnchor="middle" fontSize={1.4} className="fill-current font-bold">
+                <rect {...rect(badge)} rx={0.4} fill="var(--color-base-100)" stroke="currentColor" strokeWidth={0.14} />
+                <text
+                  x={badge.x + badge.width / 2}
+                  y={badge.y + 1.35}
+                  textAnchor="middle"
+                  fontSize={1.4}
+                  className="fill-current font-bold"
+                >
                   {note.text}
                 </text>
               </>
@@ -220,6 +217,15 @@ function Notes({ drawing, layer }: { drawing: Drawing; layer: Layer }) {
       })}
     </g>
   );
+}
+
+/** Where a word about a part stands: clear of its own label and of the volts at its leads. */
+function badgeBox(s: Symbol, text: string): Box {
+  const size = { width: text.length * 0.95 + 0.8, height: 1.8 };
+  if (s.shape === "triode" || s.shape === "pentode") return { x: s.at.x + 0.5, y: s.flipped ? s.at.y - 6.6 : s.at.y + 4.8, ...size };
+  const x = s.box.x + s.box.width / 2 - size.width / 2;
+  const level = s.direction === "left" || s.direction === "right";
+  return level ? { x, y: s.box.y + s.box.height + 0.2, ...size } : { x, y: s.box.y - 2.2, ...size };
 }
 
 /** Two lines at a node: what should be there in the soft ink, what was read under it with its verdict's shape. */

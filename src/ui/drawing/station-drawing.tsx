@@ -1,7 +1,7 @@
 "use client";
 /** The drawing of the circuit in use in a station of a job, with that station's layer; one state with the station's lists. */
 
-import { useMemo, useState } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import { tellEvent } from "@/core/tape/tell";
 import { solveConditions } from "@/core/expectation/modelled";
 import type { Solution } from "@/core/expectation/solution";
@@ -23,11 +23,13 @@ interface StationDrawingProps {
   layer: Layer | ((solution: Solution | undefined) => Layer);
   /** Told what was clicked, or taken by Enter, on the drawing itself. */
   picked?(at: InHand): void;
+  /** Shown with what is known of the thing in hand while the drawing is large, and the station itself is out of sight. */
+  beside?: ReactNode;
   /** Folded until it is asked for. */
   hidden?: boolean;
 }
 
-export function StationDrawing({ layer: given, picked, hidden = false }: StationDrawingProps) {
+export function StationDrawing({ layer: given, picked, beside, hidden = false }: StationDrawingProps) {
   const { view, netlist, drawings, settings, solver, inHand, setInHand, say } = useJob();
   const [shown, setShown] = useState(!hidden);
   const circuit = view.circuit!;
@@ -95,7 +97,12 @@ export function StationDrawing({ layer: given, picked, hidden = false }: Station
                 setLarge={setLarge}
                 picked={picked}
                 history={history}
-                action={action}
+                action={
+                  <>
+                    {large && beside}
+                    {action}
+                  </>
+                }
               />
             )}
           </Large>

@@ -4,11 +4,13 @@
 import { useCallback, useEffect, useRef } from "react";
 import { select } from "d3-selection";
 import "d3-transition";
-import { zoom, zoomIdentity, type ZoomBehavior } from "d3-zoom";
+import { zoom, zoomIdentity, zoomTransform, type ZoomBehavior } from "d3-zoom";
 import type { Point } from "@/core/drawing/geometry";
 
 /** Pixels a unit: text can be read without leaning over. */
 const READABLE = 9;
+/** Below that the letters are specks. */
+const LEAST_READ = 4.5;
 const [LEAST, MOST] = [1, 40];
 const MOVE_MS = 250;
 
@@ -17,6 +19,8 @@ export interface Zoom {
   sheet(element: SVGGElement | null): void;
   fit(): void;
   by(factor: number): void;
+  /** Whether what is shown now cannot be read. */
+  tooSmall(): boolean;
   /** Brings a place into the middle, large enough to be read. */
   show(at: Point): void;
 }
@@ -76,9 +80,12 @@ export function useZoom(size: { width: number; height: number }, whole: boolean)
     by: (factor) => {
       if (svg.current && behaviour.current) behaviour.current.scaleBy(select(svg.current) as never, factor);
     },
+    tooSmall: () => svg.current !== null && zoomTransform(svg.current).k < LEAST_READ,
     show: (at) => {
-      const { width: w = 0, height: h = 0 } = svg.current?.getBoundingClientRect() ?? {};
-      moved(READABLE, w / 2 - READABLE * at.x, h / 2 - READABLE * at.y, false);
+      if (!svg.current) return;
+      const { width: w, height: h } = svg.current.getBoundingClientRect();
+      const k = Math.max(READABLE, zoomTransform(svg.current).k);
+      moved(k, w / 2 - k * at.x, h / 2 - k * at.y, false);
     },
   };
 }

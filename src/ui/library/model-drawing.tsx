@@ -7,6 +7,7 @@ import type { Circuit } from "@/core/circuit/circuit";
 import type { Solution } from "@/core/expectation/solution";
 import type { DrawingPort } from "@/core/ports/drawing-port";
 import type { School } from "@/core/drawing/strokes";
+import { lineworkOf } from "@/core/drawing/linework";
 import { svgOf } from "@/core/drawing/svg";
 import { DrawingSheet } from "../drawing/drawing-sheet";
 import { Large } from "../drawing/large";
@@ -50,7 +51,9 @@ export function ModelDrawing({ circuit, netlist, solution, school, drawings, mor
     const notes = Object.fromEntries(
       Object.entries(layer.nodes).map(([node, n]) => [node, [n.read, n.expected].filter((line) => line !== undefined)]),
     );
-    const url = URL.createObjectURL(new Blob([svgOf(drawing, circuit, school, notes)], { type: "image/svg+xml" }));
+    const url = URL.createObjectURL(
+      new Blob([svgOf(lineworkOf(drawing, circuit, school, notes), circuit.title)], { type: "image/svg+xml" }),
+    );
     const link = document.createElement("a");
     link.href = url;
     link.download = `${circuit.title.replace(/[^\p{L}\p{N}]+/gu, "-").toLowerCase() || "circuit"}.svg`;

@@ -107,7 +107,14 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
             id: "drawing",
             name: "Drawing",
             body: sound ? (
-              <ModelDrawing circuit={circuit} netlist={settled} solution={solution} school={school} drawings={drawings} />
+              <ModelDrawing
+                circuit={circuit}
+                netlist={settled}
+                solution={solution}
+                school={school}
+                drawings={drawings}
+                more={head && !changed && <BenchSheet id={head.id} mains={conditions.mains} />}
+              />
             ) : (
               <p className="soft">The drawing comes with a file that can be read: see Circuit file.</p>
             ),
@@ -169,6 +176,26 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
         first={head ? "drawing" : "file"}
       />
     </div>
+  );
+}
+
+/** The stored model on paper, at the mains that is typed above. */
+function BenchSheet({ id, mains }: { id: number; mains: number | undefined }) {
+  return (
+    <span className="flex items-center gap-1">
+      <span className="soft text-sm">Bench sheet</span>
+      {["A4", "A3"].map((paper) => (
+        <a
+          key={paper}
+          className="btn btn-outline"
+          target="_blank"
+          aria-label={`Bench sheet as PDF, ${paper}`}
+          href={`/api/v1/models/${id}/bench-sheet?paper=${paper.toLowerCase()}${mains === undefined ? "" : `&mains=${mains}`}`}
+        >
+          {paper}
+        </a>
+      ))}
+    </span>
   );
 }
 

@@ -3,6 +3,7 @@
 import type { ReactNode } from "react";
 import type { Block, Cell, Column } from "@/core/job/report-blocks";
 import { SpectrumChart } from "../charts/spectrum-chart";
+import { LineworkView } from "../drawing/linework-view";
 import { Staircase } from "../charts/staircase";
 import { VerdictMark } from "../frame/verdict-mark";
 
@@ -80,6 +81,13 @@ function Painted({ block: b, photosAt }: { block: Block; photosAt: string }): Re
           mains={b.hertz}
           curves={[...(b.after ? [{ name: "after", curve: [...b.after] }] : []), { name: "before", curve: [...b.before] }]}
         />
+      );
+    case "drawing":
+      return (
+        <figure className="my-3 break-inside-avoid">
+          <LineworkView {...b} />
+          {b.caption && <figcaption className="soft text-sm">{b.caption}</figcaption>}
+        </figure>
       );
     case "photos":
       return (

@@ -97,6 +97,35 @@ export function Probe({
   );
 }
 
+/** The same point beside the large drawing: what should be there, and its field. */
+export function ProbeBeside({ row, taken, go }: { row: WalkRow; taken(point: string): void; go(step: 1 | -1): void }) {
+  const reading = useTakeReading("walk");
+  const { point, expected } = row;
+  return (
+    <div className="rounded border border-base-300 bg-base-200 p-2">
+      <p className="text-2xl font-bold">{point.name}</p>
+      <p>
+        Probe on <strong>{row.probeOn}</strong>, meter on {row.range}
+        {expected && `; should be ${formatVolts(expected.volts)}`}
+      </p>
+      {point.caution && <p className="text-warning">▲ {point.caution}</p>}
+      <ReadingField
+        key={point.name}
+        label="Reading, V"
+        empty
+        onArrow={go}
+        take={(text) => {
+          if (text === "") return void go(1);
+          const refused = reading.typed({ point: point.name, text });
+          if (!refused) taken(point.name);
+          return refused;
+        }}
+      />
+      {row.reading && <VerdictMark verdict={row.verdict} word size={20} />}
+    </div>
+  );
+}
+
 /** What the last reading came to. */
 export function Outcome({ row }: { row: WalkRow }) {
   return (

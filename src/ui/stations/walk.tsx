@@ -13,7 +13,7 @@ import { VerdictMark } from "../frame/verdict-mark";
 import { NoCircuit } from "./no-circuit";
 import { NotLive } from "./not-live";
 import { ReadingsFile } from "./readings-file";
-import { Idle, Outcome, Probe } from "./walk-point";
+import { Idle, Outcome, Probe, ProbeBeside } from "./walk-point";
 import { WideTable } from "../forms/wide-table";
 
 // The readings come first; what is drawn of them follows.
@@ -64,7 +64,8 @@ function WalkSheet() {
     field.current?.focus();
   }
   function picked(on: InHand) {
-    if ("node" in on && rows.some((r) => r.point.node === on.node)) field.current?.focus();
+    // Large, the drawing has a field of its own.
+    if (!document.querySelector("[data-large]") && "node" in on && rows.some((r) => r.point.node === on.node)) field.current?.focus();
   }
   function taken(point: string) {
     setLast(point);
@@ -88,7 +89,7 @@ function WalkSheet() {
       </div>
 
       <NotLive />
-      <StationDrawing layer={layer} picked={picked} />
+      <StationDrawing layer={layer} picked={picked} beside={<ProbeBeside row={row} taken={taken} go={go} />} />
       <div className="grid min-h-72 gap-4 xl:grid-cols-[minmax(0,23rem)_minmax(0,1fr)]">
         <Staircase steps={stairs} />
         <div className="min-w-0">

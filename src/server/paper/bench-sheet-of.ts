@@ -1,0 +1,27 @@
+/** A circuit file read, solved, drawn and painted as its bench sheet. */
+
+import { readCircuit } from "@/core/circuit/read";
+import { solveOnce } from "@/core/expectation/solve-once";
+import { benchSheet } from "@/core/job/bench-sheet";
+import type { Settings } from "@/core/shop/settings";
+import { drawn } from "./drawn";
+import { benchSheetPdf } from "./report-pdf";
+import type { PaperSize } from "./sheet";
+
+interface Wanted {
+  settings: Settings;
+  netlist: string;
+  /** Volts at the wall; those of the file unless given. */
+  mains?: number;
+  size: PaperSize;
+}
+
+export async function benchSheetOf({ settings, netlist, mains, size }: Wanted): Promise<Buffer> {
+  const { circuit, errors } = readCircuit(netlist);
+  if (errors.length > 0) throw new Error(`line ${errors[0]!.line} of the circuit file cannot be read: found ${errors[0]!.found}`);
+  const wall = circuit.mains ? (mains ?? circuit.mains.volts) : undefined;
+  const solution = solveOnce(circuit, { ...(wall === undefined ? {} : { mains: wall }), without: [], set: [] });
+  const drawing = await drawn(netlist);
+  const blocks = benchSheet(circuit, drawing, solution, settings.symbols, wall);
+  return benchSheetPdf(blocks, size, `${settings.shopName}   ·   ${circuit.title}`);
+}
