@@ -5,6 +5,7 @@ import { readFileSync } from "node:fs";
 import { webcrypto } from "node:crypto";
 import { act, render } from "@testing-library/react";
 import type { ReactNode } from "react";
+import type { DrawingPort } from "@/core/ports/drawing-port";
 import type { SolverPort } from "@/core/ports/solver-port";
 import type { PointPlace } from "@/core/shop/point-places";
 import { DEFAULT_SETTINGS, type Settings } from "@/core/shop/settings";
@@ -103,6 +104,7 @@ export interface TestJob {
   netlist?: string;
   settings?: Partial<Settings>;
   solver?: Partial<SolverPort>;
+  drawings?: DrawingPort;
   instruments?: InstrumentPort;
   role?: Role;
   /** The page is drawn from what the browser keeps. */
@@ -111,7 +113,7 @@ export interface TestJob {
 }
 
 /** Draws children inside a job. What is stored can be looked at on the server. */
-export function inJob(children: ReactNode, { server, netlist, settings, solver, instruments, role, keptAt, modelId }: TestJob) {
+export function inJob(children: ReactNode, { server, netlist, settings, solver, drawings, instruments, role, keptAt, modelId }: TestJob) {
   return (
     <JobProvider
       jobId={7}
@@ -123,6 +125,7 @@ export function inJob(children: ReactNode, { server, netlist, settings, solver, 
       who="J.M."
       port={server.port}
       solver={solver as SolverPort | undefined}
+      drawings={drawings}
       instruments={instruments}
       role={role}
       keptAt={keptAt}

@@ -3,7 +3,7 @@
 import { electrodeNode } from "../anatomy/points";
 import type { Element } from "../circuit/circuit";
 import type { Plan, TubePlan } from "./cells";
-import { hang, HANG, hangAlong, lastColumn } from "./draw-run";
+import { hang, hangAlong, lastColumn } from "./draw-run";
 import { CATHODE_LINE, drawGrid, drawPlate, drawScreen, endsFrom } from "./draw-tube";
 import { boxOf, point, type Point } from "./geometry";
 import { labelLines, labelWidth } from "./part-labels";

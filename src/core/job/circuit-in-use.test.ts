@@ -49,3 +49,26 @@ test("an experiment that was struck is not in the circuit", () => {
   const undo: EventDraft = { type: "undo", supersedes: 1, reason: "wrong part", payload: {} } as EventDraft;
   expect(circuitInUse(state(trial("kept", ["R8=220k"]), undo), WREN).netlist).toBe(WREN);
 });
+
+describe("test points of the job's own", () => {
+  const point = (name: string, node: string, label = "made here"): EventDraft => ({ type: "point", payload: { name, node, label } });
+
+  test("stand in the circuit in use, after the file's, and the rest of its text is as it was", () => {
+    const { netlist, circuit } = circuitInUse(state(point("C5.1", "c5", 'the "hot" end of P1')), WREN);
+    expect(circuit.points.at(-1)).toMatchObject({ name: "C5.1", node: "c5", label: "the 'hot' end of P1", order: 120 });
+    expect(netlist.replace(/\*@point C5\.1.*\n/, "")).toBe(WREN.trimEnd().replace(/\n\.end$/, "\n.end") + "\n");
+    expect(readCircuit(netlist).errors).toEqual([]);
+  });
+
+  test("are left out where the node is not there or the name is taken; with an experiment they stand in its circuit", () => {
+    const s = state(point("X.1", "nowhere"), point("b1", "c5"), trial("open", ["R8=220k"]), point("G1A", "G1A"));
+    const { netlist, circuit } = circuitInUse(s, WREN);
+    expect(circuit.points.filter((p) => p.order > 110).map((p) => p.name)).toEqual(["G1A"]);
+    expect(ohms(netlist, "R8")).toBe(220e3);
+  });
+
+  test("one that was struck is gone", () => {
+    const undo: EventDraft = { type: "undo", supersedes: 1, reason: "not needed", payload: {} } as EventDraft;
+    expect(circuitInUse(state(point("C5.1", "c5"), undo), WREN).netlist).toBe(WREN);
+  });
+});

@@ -50,9 +50,11 @@ export function DrawingSheet(props: DrawingSheetProps) {
     if (place) zoom.show(place);
   };
   // Where the whole of it would be too small to be read, it begins at what is next.
-  const next = layer.next;
+  const { next, about } = layer;
   useEffect(() => {
-    if (!inHand && next !== undefined && zoom.tooSmall()) show({ node: next });
+    if (inHand || !zoom.tooSmall()) return;
+    if (next !== undefined) show({ node: next });
+    else if (about?.[0] !== undefined) show({ part: about[0] });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each drawing and place
   }, [drawing, large]);
   useEffect(() => {

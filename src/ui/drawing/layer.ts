@@ -23,8 +23,8 @@ export interface Layer {
   nodes: Record<string, NodeNote>;
   /** By the name in the circuit file: "XV1A". */
   parts: Record<string, PartNote>;
+  /** The parts that the station is about, where it is not all of them: what is too small to be read begins there. */
+  about?: string[];
   /** The node that is to be measured now. */
   next?: string;
 }
-
-export const NOTHING: Layer = { says: "", nodes: {}, parts: {} };

@@ -3,10 +3,11 @@
 import { words } from "@/core/language/language";
 import { electrodeNode, tubesOf } from "@/core/anatomy/points";
 import { envelopeOf, fileName, type Circuit } from "@/core/circuit/circuit";
-import type { Idle } from "@/core/anatomy/cathode-current";
+import { isOutputTube, type Idle } from "@/core/anatomy/cathode-current";
 import type { Solution } from "@/core/expectation/solution";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { WalkRow } from "@/core/walk/walk";
+import type { InHand } from "../frame/job-context";
 import type { Layer, NodeNote, PartNote } from "./layer";
 
 const VOLTS_SAY = () => "Soft: what should be there. Bold: what was read, ● in band, ▲ watch, ■ out. The ring: to be measured now.";
@@ -78,7 +79,20 @@ export function partsNamed(circuit: Circuit, name: string): string[] {
   return (exact.length > 0 ? exact : circuit.elements.filter((e) => envelopeOf(e.name) === name)).map(fileName);
 }
 
-/** Ohms at the points of a cold amp. @param checks by point name; a check of a part is said at the part. */
+/**
+ * Where a cold check is on the drawing: "b1:0" is the node b1, "b1:p4" the part that lies between the two, "R7" a part.
+ * Undefined for what is not drawn, such as a heater's resistance.
+ */
+export function placeOfCheck(circuit: Circuit, point: string): InHand | undefined {
+  const [a, b] = point.split(":");
+  if (a !== undefined && b === "0") return { node: a };
+  const between = b === undefined ? undefined : circuit.elements.find((e) => e.nodes.includes(a!) && e.nodes.includes(b));
+  const [part] = between ? [fileName(between)] : partsNamed(circuit, point);
+  const node = circuit.points.find((p) => p.name === point)?.node;
+  return node !== undefined ? { node } : part !== undefined ? { part } : undefined;
+}
+
+/** Ohms of a cold amp: to chassis at the nodes, in circuit at the parts. */
 export function coldLayer(
   circuit: Circuit,
   checks: readonly { point: string; expected: string; read?: string; verdict?: NodeNote["verdict"] }[],
@@ -87,14 +101,18 @@ export function coldLayer(
   const nodes: Record<string, NodeNote> = {};
   const parts: Record<string, PartNote> = {};
   for (const c of checks) {
-    const point = circuit.points.find((p) => p.name === c.point);
-    if (point) nodes[point.node] = { expected: c.expected, read: c.read, verdict: c.verdict };
-    else if (c.read !== undefined)
-      for (const part of partsNamed(circuit, c.point)) parts[part] = { text: c.read, look: c.verdict === "out" ? "strong" : "plain" };
+    const at = placeOfCheck(circuit, c.point);
+    if (at && "node" in at) nodes[at.node] = { expected: c.expected, read: c.read, verdict: c.verdict };
+    else if (at && c.read !== undefined) parts[at.part] = { text: c.read, look: c.verdict === "out" ? "strong" : "plain" };
   }
-  const at = next === undefined ? undefined : circuit.points.find((p) => p.name === next)?.node;
-  if (next !== undefined && at === undefined) for (const part of partsNamed(circuit, next)) parts[part] ??= { text: "next", look: "plain" };
-  return { says: "Soft: ohms to chassis that should be there. Bold: what was read. The ring: to be measured now.", nodes, parts, next: at };
+  const at = next === undefined ? undefined : placeOfCheck(circuit, next);
+  if (at && "part" in at) parts[at.part] ??= { text: "now", look: "plain" };
+  return {
+    says: "Soft: the ohms to chassis that should be there. Bold: what was read. The ring: to be measured now.",
+    nodes,
+    parts,
+    ...(at && ("node" in at ? { next: at.node } : { about: [at.part] })),
+  };
 }
 
 /** Gain of each stage at its output, as the circuit makes it. */
@@ -123,6 +141,7 @@ export function outputLayer(circuit: Circuit, rows: readonly WalkRow[]): Layer {
     says: words("At each output tube: its plate current at idle and the part of its rated watts, from the cathode volts that were read."),
     nodes,
     parts,
+    about: tubesOf(circuit).filter(isOutputTube).map(fileName),
   };
 }
 

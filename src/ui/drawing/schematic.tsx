@@ -139,7 +139,7 @@ function InHand({ drawing, part, node }: { drawing: Drawing; part?: string; node
   const symbol = part && drawing.symbols.find((s) => s.part === part);
   return (
     <g className="stroke-primary" fill="none" data-in-hand={part ?? node}>
-      {symbol && <rect {...rect(grown(symbol.box, 0.7))} rx={0.8} strokeWidth={0.4} />}
+      {symbol && <rect {...frameOf(symbol)} strokeWidth={0.4} />}
       {node !== undefined &&
         drawing.wires
           .filter((w) => w.node === node)
@@ -184,14 +184,12 @@ function Notes({ drawing, layer }: { drawing: Drawing; layer: Layer }) {
       {drawing.symbols.map((s) => {
         const note = layer.parts[s.part];
         if (!note) return null;
-        const box = grown(s.box, 0.5);
         const badge = badgeBox(s, note.text);
         const look = note.look === "strong" ? "text-primary" : note.look === "changed" ? "text-info" : "soft";
         return (
           <g key={s.part} className={`${look} pointer-events-none`} data-note={s.part} data-look={note.look}>
             <rect
-              {...rect(box)}
-              rx={0.6}
+              {...frameOf(s)}
               className={note.look === "strong" ? "fill-primary" : "fill-none"}
               fillOpacity={0.22}
               stroke="currentColor"
@@ -217,6 +215,20 @@ function Notes({ drawing, layer }: { drawing: Drawing; layer: Layer }) {
       })}
     </g>
   );
+}
+
+/** Around a part, inside of its own label: a ring around a tube, a frame around the rest. */
+function frameOf({ shape, at, box, direction }: Symbol) {
+  if (shape === "triode" || shape === "pentode") return { x: at.x - 3.5, y: at.y - 3.5, width: 7, height: 7, rx: 3.5 };
+  const level = direction === "left" || direction === "right";
+  const trimmed = box.width < 4.5 && box.height < 4.5 ? 0.25 : 0;
+  return {
+    x: box.x + (level ? trimmed : 0),
+    y: box.y + (level ? 0 : trimmed),
+    width: box.width - (level ? 2 * trimmed : 0),
+    height: box.height - (level ? 0 : 2 * trimmed),
+    rx: 0.6,
+  };
 }
 
 /** Where a word about a part stands: clear of its own label and of the volts at its leads. */

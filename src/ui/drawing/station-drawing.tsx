@@ -38,7 +38,7 @@ export function StationDrawing({ layer: given, picked, beside, hidden = false }:
     () => solveConditions(circuit, { mains: view.state.mainsVolts ?? settings.mainsVolts, without: view.state.power?.without }),
     [circuit, view.state.mainsVolts, view.state.power, settings.mainsVolts],
   );
-  const solved = useAnswer(solver && netlist && shown ? `${netlist}\n${JSON.stringify(conditions)}` : undefined, () =>
+  const solved = useAnswer(solver && drawings && netlist && shown ? `${netlist}\n${JSON.stringify(conditions)}` : undefined, () =>
     solver!.solve(netlist!, conditions),
   );
   const seen = useMemo(() => (inHand ? seenOf(view.state, circuit, inHand) : []), [view.state, circuit, inHand]);

@@ -55,6 +55,13 @@ export function useZoom(size: { width: number; height: number }, whole: boolean)
     const element = svg.current;
     if (!element) return;
     const z = zoom<SVGSVGElement, unknown>()
+      .extent(function () {
+        const { width: w, height: h } = this.getBoundingClientRect();
+        return [
+          [0, 0],
+          [w, h],
+        ];
+      })
       .scaleExtent([LEAST, MOST])
       .filter((event: WheelEvent & TouchEvent & MouseEvent) => {
         if (event.type === "wheel") return whole || event.ctrlKey;

@@ -6,7 +6,7 @@ import { latestReading } from "@/core/tape/fold";
 import { OPEN_OHMS } from "@/core/quantity/ohms";
 import { formatQuantity } from "@/core/quantity/format";
 import { COLD_GROUPS, judgeCold, judgeHalves, markNameOf, type ColdCheck } from "@/core/cold/cold-check";
-import { coldLayer, partsNamed } from "../../drawing/layers";
+import { coldLayer, placeOfCheck } from "../../drawing/layers";
 import { PointPhoto } from "../../drawing/point-photo";
 import { ReadingField } from "../../forms/reading-field";
 import { useJob } from "../../frame/job-context";
@@ -33,19 +33,13 @@ export function Resistances({ checks }: { checks: ColdCheck[] }) {
   const meter = useMeterAt(check.point, "ohm", undefined, undefined, energyKind === "live");
 
   const circuit = view.circuit!;
-  /** What a check is about on the drawing: its point's node, else its part. */
-  const placeOf = (point: string) => {
-    const node = circuit.points.find((p) => p.name === point)?.node;
-    const [part] = partsNamed(circuit, point);
-    return node !== undefined ? { node } : part !== undefined ? { part } : undefined;
-  };
   function to(point: string) {
     setAt(point);
-    setInHand(placeOf(point));
+    setInHand(placeOfCheck(circuit, point));
   }
   // What is taken in hand on the drawing is the check, where there is one of it.
   useEffect(() => {
-    const there = inHand && checks.find((c) => JSON.stringify(placeOf(c.point)) === JSON.stringify(inHand));
+    const there = inHand && checks.find((c) => JSON.stringify(placeOfCheck(circuit, c.point)) === JSON.stringify(inHand));
     if (there) setAt(there.point);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- when something else is taken in hand
   }, [inHand]);

@@ -20,7 +20,7 @@ interface SuspectDrawingProps {
 }
 
 export function SuspectDrawing({ answer, picked, choose }: SuspectDrawingProps) {
-  const { view, solver, settings } = useJob();
+  const { view, solver, drawings, settings } = useJob();
   const circuit = view.circuit!;
   // What the fault would show everywhere, and not only where it was measured: its circuit, solved.
   const faulty = useMemo(() => {
@@ -33,7 +33,7 @@ export function SuspectDrawing({ answer, picked, choose }: SuspectDrawingProps) 
     () => solveConditions(circuit, { mains: view.state.mainsVolts ?? settings.mainsVolts, without: view.state.power?.without }),
     [circuit, view.state.mainsVolts, view.state.power, settings.mainsVolts],
   );
-  const shows = useAnswer(faulty && solver && `${faulty}\n${JSON.stringify(conditions)}`, () => solver!.solve(faulty!, conditions));
+  const shows = useAnswer(drawings && faulty && solver && `${faulty}\n${JSON.stringify(conditions)}`, () => solver!.solve(faulty!, conditions));
   const next = answer.next.find((n) => n.kind === "dcv")?.point;
   const layer = useMemo(
     () =>
