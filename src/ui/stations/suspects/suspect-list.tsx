@@ -19,8 +19,8 @@ export function SuspectList({
   choose(fault: string): void;
   history: PartHistory;
 }) {
-  // A sound amp is always there to compare with.
-  const isShown = (s: Suspect, i: number) => i === 0 || s.refs.length === 0 || s.groupProbability >= LEAST_SHOWN;
+  // A sound amp is always there to compare with, and so is the one that is looked at.
+  const isShown = (s: Suspect, i: number) => i === 0 || s === picked || s.refs.length === 0 || s.groupProbability >= LEAST_SHOWN;
   const shown = suspects.filter(isShown);
   const folded = suspects.filter((s, i) => !isShown(s, i));
   return (
