@@ -11,7 +11,8 @@ const config = {
     // The one that the bundler takes for the App Router; the package names the one of the Pages Router.
     "^next/dynamic$": "next/dist/shared/lib/app-dynamic",
     // Published as ES modules; their bundle for browsers is plain script, which Jest can require.
-    "^d3-(array|axis|color|dispatch|drag|ease|format|interpolate|path|scale|selection|shape|time|time-format|timer|transition|zoom)$": "<rootDir>/node_modules/d3-$1/dist/d3-$1.js",
+    "^d3-(array|axis|color|dispatch|drag|ease|format|interpolate|path|scale|selection|shape|time|time-format|timer|transition|zoom)$":
+      "<rootDir>/node_modules/d3-$1/dist/d3-$1.js",
   },
   setupFiles: ["reflect-metadata"],
   // Two files at a time on two cores; the long ones wait for nobody.

@@ -5,7 +5,8 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { cpus, tmpdir } from "node:os";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
-import { fail, ensureBuilt, ensureInstalled, freePort, run, say, startServer } from "./setup.mjs";
+import { benchDrawing } from "./bench-screen.mjs";
+import { fail, ensureBuilt, ensureChromium, ensureInstalled, freePort, run, say, startServer } from "./setup.mjs";
 
 ensureInstalled();
 if (process.argv[2] === "suspects") {
@@ -80,6 +81,7 @@ try {
       if (size > largest.size) largest = { path, size };
     }
     row("largest compressed script of a route", `${Math.round(largest.size / 1000)} kB (${largest.path})`, "240 kB");
+    for (const measured of await benchDrawing(warm.address, ensureChromium())) row(...measured);
   } finally {
     warm.child.kill("SIGTERM");
     await warm.ended;
@@ -98,8 +100,18 @@ const engineRows = engine.stdout
 for (const [what, measured, target] of engineRows) say(`${what}: ${measured} (target ${target})`);
 const engineTable = engineRows.map((r) => `| ${r.join(" | ")} |`).join("\n");
 
+say("measuring the drawing…");
+const drawings = spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "scripts/bench-drawing.ts"], { encoding: "utf8" });
+if (drawings.status !== 0) fail(drawings.stderr || "the drawing's bench failed");
+const drawingRows = drawings.stdout
+  .split("\n")
+  .filter((line) => line.startsWith("["))
+  .map((line) => JSON.parse(line));
+for (const [amp, time, crossings, bends] of drawingRows) say(`${amp}: ${time}, ${crossings} crossings, ${bends} bends`);
+const drawingTable = drawingRows.map((r) => `| ${r.join(" | ")} |`).join("\n");
+
 const table = rows.map((r) => `| ${r.join(" | ")} |`).join("\n");
 writeFileSync(
   "docs/performance.md",
-  `# Performance\n\nMeasured by \`npm run bench\` on ${cpus().length} cores (${cpus()[0]?.model.trim() ?? "unknown"}), Node.js ${process.versions.node}, ${new Date().toISOString().slice(0, 10)}. Times are over HTTP on the same machine, the page or answer read to its end.\n\n| what | measured | target |\n| --- | --- | --- |\n${table}\n\nThe time from Enter on a reading to its verdict on screen is measured in the browser by the end-to-end tests, which print it: the verdict is computed in the page, so it does not wait for the server.\n\n## The engine\n\nMedians of repeated runs in one Node.js process, warm. The same code runs in the browser's worker.\n\n| what | measured | target |\n| --- | --- | --- |\n${engineTable}\n`,
+  `# Performance\n\nMeasured by \`npm run bench\` on ${cpus().length} cores (${cpus()[0]?.model.trim() ?? "unknown"}), Node.js ${process.versions.node}, ${new Date().toISOString().slice(0, 10)}. Times are over HTTP on the same machine, the page or answer read to its end.\n\n| what | measured | target |\n| --- | --- | --- |\n${table}\n\nThe time from Enter on a reading to its verdict on screen is measured in the browser by the end-to-end tests, which print it: the verdict is computed in the page, so it does not wait for the server.\n\n## The engine\n\nMedians of repeated runs in one Node.js process, warm. The same code runs in the browser's worker.\n\n| what | measured | target |\n| --- | --- | --- |\n${engineTable}\n\n## The drawing\n\nThe layout of each amp in one Node.js process, median of five (target 1.5 s for the largest, in the worker), and how good it is to read: a change that raises crossings or bends makes the drawing worse.\n\n| amp | layout | crossings | bends | size in units |\n| --- | --- | --- | --- | --- |\n${drawingTable}\n`,
 );

@@ -1,6 +1,7 @@
 /** The drawing's port over a web worker; what was laid out is kept in this browser by its circuit file. */
 
 import { clear, createStore, del, entries, get, set, type UseStore } from "idb-keyval";
+import { language } from "@/core/language/language";
 import type { Drawing } from "@/core/drawing/geometry";
 import type { DrawingPort } from "@/core/ports/drawing-port";
 import type { DrawingApi } from "./drawing.worker";
@@ -28,12 +29,13 @@ export function workerDrawings(): DrawingPort {
   const known = new Map<string, Promise<Drawing>>();
 
   async function drawn(netlist: string): Promise<Drawing> {
-    const kept = await unlessForbidden(() => get<Kept>(netlist, drawings()));
+    const key = keyOf(netlist);
+    const kept = await unlessForbidden(() => get<Kept>(key, drawings()));
     if (kept?.program === PROGRAM) return kept.drawing;
     const late = setTimeout(() => giveUp(new Error("the layout took longer than 20 seconds")), GIVE_UP_MS);
     try {
       const drawing = await ask((to) => to.draw(netlist));
-      void unlessForbidden(() => keep(netlist, drawing));
+      void unlessForbidden(() => keep(key, drawing));
       return drawing;
     } finally {
       clearTimeout(late);
@@ -55,11 +57,14 @@ export function workerDrawings(): DrawingPort {
   };
 }
 
-async function keep(netlist: string, drawing: Drawing): Promise<void> {
-  await set(netlist, { at: Date.now(), program: PROGRAM, drawing } satisfies Kept, drawings());
+/** Its figures are written with the shop's decimal sign: another one is another drawing. */
+const keyOf = (netlist: string): string => `${JSON.stringify(language())}\n${netlist}`;
+
+async function keep(key: string, drawing: Drawing): Promise<void> {
+  await set(key, { at: Date.now(), program: PROGRAM, drawing } satisfies Kept, drawings());
   const all = await entries<string, Kept>(drawings());
   const old = all.sort(([, a], [, b]) => b.at - a.at).slice(MOST_KEPT);
-  for (const [key] of old) await del(key, drawings());
+  for (const [each] of old) await del(each, drawings());
 }
 
 /** A browser that keeps nothing lays out at each visit. */

@@ -124,7 +124,7 @@ function firstInputs(elements: readonly Element[], inputs: readonly string[]): s
   const free = inputs.filter(
     (node) => !driven.has(node) && elements.filter((e) => e.nodes.includes(node)).every((e) => e.letter === "R" || e.type === "POT"),
   );
-  return free.length > 0 ? [free[0]!] : inputs.slice(0, 1);
+  return free.length > 0 ? free : inputs.slice(0, 1);
 }
 
 /** Every node that a cell draws a pin of. */

@@ -70,7 +70,7 @@ export async function placeCells(drawn: readonly Drawn[], home: (node: string) =
   const children: LayoutNode[] = drawn.map((each, i) => {
     const own = each.sketch.ports.map((port, k) => ({ id: `${i}.${k}`, node: port.node, owner: each, side: port.side, at: port.at }));
     ports.push(...own);
-    const { x, y, width, height } = each.box;
+    const { y, width, height } = each.box;
     return {
       id: String(i),
       width: width + 2 * MARGIN,
@@ -84,7 +84,6 @@ export async function placeCells(drawn: readonly Drawn[], home: (node: string) =
         height: 0,
         layoutOptions: { "elk.port.side": side },
       })),
-      x,
     };
   });
   const edges: LayoutEdge[] = [];

@@ -36,5 +36,7 @@ test("it is solved at the mains that was asked for, and refuses a file that cann
   // A rail follows the wall: 253/207 = 1.22, a little less of a loaded one.
   expect(volts(high) / volts(low)).toBeGreaterThan(1.15);
   expect(volts(high) / volts(low)).toBeLessThan(1.25);
-  await expect(benchSheetOf({ settings: DEFAULT_SETTINGS, netlist: netlist.replace("b2 b3 10k", "b2 b3 tenk"), size: "A4" })).rejects.toThrow("found tenk");
+  await expect(
+    benchSheetOf({ settings: DEFAULT_SETTINGS, netlist: netlist.replace("b2 b3 10k", "b2 b3 tenk"), size: "A4" }),
+  ).rejects.toThrow("found tenk");
 });

@@ -231,7 +231,7 @@ describe("layers", () => {
       [],
       [
         { position: "C6", kind: "replacement", newPart: "22 nF" },
-        { position: "r8", kind: "experiment", outcome: "open", newPart: "220 k" },
+        { position: "r8", kind: "experiment", outcome: "open", newPart: "220 k", set: ["R8=220k", "R9=2k"] },
         { position: "R7", kind: "experiment", outcome: "reverted", newPart: "1 k" },
       ],
       ["V1"],
@@ -239,6 +239,7 @@ describe("layers", () => {
     expect(layer.parts).toEqual({
       C6: { text: "new", look: "changed" },
       R8: { text: "experiment", look: "strong" },
+      R9: { text: "experiment", look: "strong" },
       XV1A: { text: "out", look: "out" },
       XV1B: { text: "out", look: "out" },
     });

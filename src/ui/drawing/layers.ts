@@ -159,7 +159,7 @@ export function causeLayer(circuit: Circuit, causes: readonly { refs: string[]; 
 export function workLayer(
   circuit: Circuit,
   rows: readonly WalkRow[],
-  changes: readonly { position: string; kind: string; outcome?: string; newPart: string }[],
+  changes: readonly { position: string; kind: string; outcome?: string; newPart: string; set?: string[] }[],
   without: readonly string[] = [],
 ): Layer {
   const { nodes } = walkLayer(rows);
@@ -167,7 +167,8 @@ export function workLayer(
   for (const c of changes) {
     if (c.outcome === "reverted") continue;
     const text = c.kind === "experiment" ? "experiment" : c.kind === "repair" ? "repaired" : "new";
-    for (const part of partsNamed(circuit, c.position.toUpperCase()))
+    const names = [c.position, ...(c.set ?? []).map((change) => change.split("=")[0]!)];
+    for (const part of names.flatMap((name) => partsNamed(circuit, name.toUpperCase())))
       parts[part] = { text, look: c.kind === "experiment" ? "strong" : "changed" };
   }
   for (const tube of without) for (const part of partsNamed(circuit, tube)) parts[part] = { text: "out", look: "out" };

@@ -25,13 +25,11 @@ interface StationDrawingProps {
   picked?(at: InHand): void;
   /** Shown with what is known of the thing in hand while the drawing is large, and the station itself is out of sight. */
   beside?: ReactNode;
-  /** Folded until it is asked for. */
-  hidden?: boolean;
 }
 
-export function StationDrawing({ layer: given, picked, beside, hidden = false }: StationDrawingProps) {
+export function StationDrawing({ layer: given, picked, beside }: StationDrawingProps) {
   const { view, netlist, drawings, settings, solver, inHand, setInHand, say } = useJob();
-  const [shown, setShown] = useState(!hidden);
+  const [shown, setShown] = useState(true);
   const circuit = view.circuit!;
   const drawn = useDrawing(drawings, shown ? netlist : undefined);
   const conditions = useMemo(

@@ -11,10 +11,15 @@ const EVERYWHERE: [string, string][] = [
   ["Enter", "logs what is in the field"],
 ];
 const PROBE: [string, string] = ["p", "probe mode"];
+const DRAWING: [string, string] = ["d", "the drawing large, and back"];
 const HERE: Partial<Record<StationId, [string, string][]>> = {
-  walk: [["↑ ↓", "to the point before, to the next"], PROBE],
-  suspects: [PROBE],
-  "cold-checks": [PROBE],
+  walk: [["↑ ↓", "to the point before, to the next"], PROBE, DRAWING],
+  suspects: [PROBE, DRAWING],
+  "cold-checks": [PROBE, DRAWING],
+  signal: [DRAWING],
+  noise: [DRAWING],
+  work: [DRAWING],
+  "output-stage": [DRAWING],
 };
 
 export function HelpDialog({ station: { id, name, purpose }, close }: { station: Station; close(): void }) {

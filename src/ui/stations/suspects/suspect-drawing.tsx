@@ -33,7 +33,9 @@ export function SuspectDrawing({ answer, picked, choose }: SuspectDrawingProps) 
     () => solveConditions(circuit, { mains: view.state.mainsVolts ?? settings.mainsVolts, without: view.state.power?.without }),
     [circuit, view.state.mainsVolts, view.state.power, settings.mainsVolts],
   );
-  const shows = useAnswer(drawings && faulty && solver && `${faulty}\n${JSON.stringify(conditions)}`, () => solver!.solve(faulty!, conditions));
+  const shows = useAnswer(drawings && faulty && solver && `${faulty}\n${JSON.stringify(conditions)}`, () =>
+    solver!.solve(faulty!, conditions),
+  );
   const next = answer.next.find((n) => n.kind === "dcv")?.point;
   const layer = useMemo(
     () =>

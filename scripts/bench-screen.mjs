@@ -1,0 +1,81 @@
+/** The drawing in the browser: from its page to the drawing, laid out in the worker and kept; moving it; the longest task of the page. */
+
+import { chromium } from "@playwright/test";
+
+/** Milliseconds that the sheet is moved about for. */
+const MOVING_MS = 3000;
+
+/**
+ * @param address of a demo shop. @param executablePath of the browser.
+ * @returns rows of [what, measured, target].
+ */
+export async function benchDrawing(address, executablePath) {
+  const browser = await chromium.launch({ executablePath, args: ["--no-sandbox"] });
+  try {
+    const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+    await page.addInitScript(() => {
+      window.tasks = [];
+      new PerformanceObserver((list) => window.tasks.push(...list.getEntries().map((e) => [e.startTime, e.duration]))).observe({
+        type: "longtask",
+        buffered: true,
+      });
+    });
+    await page.goto(`${address}/library`);
+    const way = await page
+      .getByRole("link", { name: /Picture House/ })
+      .first()
+      .getAttribute("href");
+    const appears = async (load) => {
+      const start = performance.now();
+      await load();
+      await page.getByTestId("schematic").waitFor();
+      return performance.now() - start;
+    };
+    const first = await appears(() => page.goto(address + way));
+    const again = await appears(() => page.reload());
+    await page.waitForTimeout(2000);
+    await page.keyboard.press("d");
+    await page.waitForTimeout(1000);
+    const box = await page.getByTestId("schematic").boundingBox();
+    const middle = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(...middle);
+    // Far in: the text is painted at its largest.
+    for (let i = 0; i < 6; i++) await page.mouse.wheel(0, -240);
+    await page.waitForTimeout(500);
+    await page.evaluate(() => (window.tasks.length = 0));
+    await page.mouse.down();
+    const frames = page.evaluate(
+      (ms) =>
+        new Promise((resolve) => {
+          const gaps = [];
+          const begin = performance.now();
+          let last = begin;
+          const frame = (now) => {
+            gaps.push(now - last);
+            last = now;
+            if (now - begin < ms) requestAnimationFrame(frame);
+            else resolve(gaps.slice(2));
+          };
+          requestAnimationFrame(frame);
+        }),
+      MOVING_MS,
+    );
+    for (const start = performance.now(); performance.now() - start < MOVING_MS;) {
+      const t = (performance.now() - start) / 300;
+      await page.mouse.move(middle[0] + 150 * Math.cos(t), middle[1] + 100 * Math.sin(t));
+    }
+    const gaps = await frames;
+    await page.mouse.up();
+    const tasks = await page.evaluate(() => window.tasks.map(([, ms]) => ms));
+    const rate = 1000 / (gaps.reduce((a, b) => a + b, 0) / gaps.length);
+    const slow = [...gaps].sort((a, b) => a - b)[Math.floor(gaps.length * 0.95)];
+    return [
+      ["largest amp, from asking for its page to the drawing, first time", `${(first / 1000).toFixed(1)} s`, "none set"],
+      ["the same once it is kept in the browser", `${(again / 1000).toFixed(1)} s`, "none set"],
+      ["moving it, zoomed in", `${Math.round(rate)} frames a second, 95 % of frames within ${Math.round(slow)} ms`, "60 a second"],
+      ["longest task of the page while it is moved", tasks.length === 0 ? "under 50 ms" : `${Math.round(Math.max(...tasks))} ms`, "50 ms"],
+    ];
+  } finally {
+    await browser.close();
+  }
+}
