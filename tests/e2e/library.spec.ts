@@ -20,6 +20,7 @@ async function openModel(page: Page, name: string): Promise<void> {
 
 test("the figures of a model, at another mains, with a tube out", async ({ page }) => {
   await openModel(page, "Tarn & Wicke Lantern 15");
+  await page.getByRole("tab", { name: "Figures" }).click();
   await expect(headline(page)).toContainText("V4 at 87 % and V5 at 87 % of plate rating; nothing above its rating");
   const point = (name: string) => page.getByRole("region", { name: "Test points" }).getByRole("row", { name: new RegExp(`^${name} `) });
   await expect(point("B1")).toContainText("317 V");
@@ -59,6 +60,22 @@ test("the editor: bad lines in place, a live solve, a new version, compared with
   const spice = await page.request.get(`${shop.address}/api/v1/models/1/netlist?form=spice`);
   expect(await spice.text()).toMatch(/\.subckt EL84[\s\S]*\.op\n\.end\n$/);
   expect(spice.headers()["content-disposition"]).toContain("Brackwynd-Wren-5-1-spice.cir");
+});
+
+test("a file without test points gets the usual ones, and they can be written into it", async ({ page }) => {
+  await openModel(page, "Brackwynd Wren 5");
+  await page.getByRole("tab", { name: "Circuit file" }).click();
+  const text = (await file(page).inputValue()).replace(/^\*@point.*\n/gm, "");
+  await file(page).fill(text);
+  await expect(page.getByText("The file names no test points: the 11 usual ones are used")).toBeVisible();
+  await page.getByRole("tab", { name: "Figures" }).click();
+  await expect(page.getByRole("region", { name: "Test points" }).getByRole("row", { name: /^V2\.k V2 pin 3 / })).toContainText(/7\.\d+ V/);
+  await page.getByRole("button", { name: "Write them into the file" }).click();
+  await expect(page.getByText("The file names no test points")).toHaveCount(0);
+  await page.getByRole("tab", { name: "Circuit file" }).click();
+  const written = await file(page).inputValue();
+  expect(written).toContain('*@point V2.k node=k2 order=50 label="V2 cathode"');
+  expect(written.replace(/^\*@point.*\n/gm, "")).toBe(text);
 });
 
 test("no drawing: the nearest model, every part assumed until it is seen", async ({ page }) => {

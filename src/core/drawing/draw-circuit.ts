@@ -11,7 +11,7 @@ import { drawTube } from "./draw-tube";
 import { around, boxOf, moved, movedBox, point, textWidth, type Drawing, type Section, type Wire } from "./geometry";
 import { tidy } from "./nets";
 import { placeCells, type LayoutEngine } from "./place";
-import { railsOf, type Rail } from "./rails";
+import { railsOf, type Rail } from "../anatomy/rails";
 import { ranksOf } from "./ranks";
 import { sectionsOf, type Part } from "./sections";
 import { Sketch, type Surroundings } from "./sketch";

@@ -10,7 +10,7 @@ import { drawCircuit } from "./draw-circuit";
 import type { Drawing } from "./geometry";
 import { layoutHere } from "./layout-for-tests";
 import { readBack } from "./read-back";
-import { railsOf } from "./rails";
+import { railsOf } from "../anatomy/rails";
 import { markStrokes, strokesOf } from "./strokes";
 
 const AMPS = readdirSync("demo/amps").filter((name) => name.endsWith(".cir"));

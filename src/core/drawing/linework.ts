@@ -32,6 +32,9 @@ const THIN = 0.1;
 export function lineworkOf(drawing: Drawing, circuit: Circuit, school: School, notes: NodeLines, part?: Box): Linework {
   const view = part ?? { x: 0, y: 0, width: drawing.width, height: drawing.height };
   const seen = (box: Box) => overlap(view, box);
+  // A neighbour that would be cut through is left out; its wires lead to the edge.
+  const whole = (box: Box) =>
+    box.x >= view.x && box.y >= view.y && box.x + box.width <= view.x + view.width && box.y + box.height <= view.y + view.height;
   const strokes: Stroke[] = [];
   const texts: Text[] = [];
   const write = (text: string, x: number, y: number, size: number, anchor: Text["anchor"] = "start", bold?: boolean) =>
@@ -55,7 +58,7 @@ export function lineworkOf(drawing: Drawing, circuit: Circuit, school: School, n
       });
   }
   for (const s of drawing.symbols) {
-    if (!seen(s.box)) continue;
+    if (!whole(s.box)) continue;
     strokes.push(...strokesOf(s, circuit, school));
     if (s.shape === "triode" || s.shape === "pentode")
       for (const p of s.pins)
@@ -69,19 +72,19 @@ export function lineworkOf(drawing: Drawing, circuit: Circuit, school: School, n
           );
   }
   for (const m of drawing.marks) {
-    if (!seen(m.box)) continue;
+    if (!whole(m.box)) continue;
     strokes.push(...markStrokes(m));
     const at = markTextAt(m);
     if (m.text) write(m.text, at.x, at.y + 0.45, TEXT_HEIGHT * 0.9, "middle");
   }
-  for (const s of drawing.sections) if (seen({ ...s.box, height: 2 })) write(s.title, s.box.x, s.box.y + 1.6, 1.8, "start", true);
+  for (const s of drawing.sections) if (whole({ ...s.box, height: 2 })) write(s.title, s.box.x, s.box.y + 1.6, 1.8, "start", true);
   for (const l of drawing.labels) {
-    if (!seen(l.box)) continue;
+    if (!whole(l.box)) continue;
     const x = l.align === "start" ? l.box.x : l.align === "end" ? l.box.x + l.box.width : l.box.x + l.box.width / 2;
     l.lines.forEach((line, i) => write(line, x, l.box.y + TEXT_HEIGHT * (i + 0.8), TEXT_HEIGHT, l.align, i === 0));
   }
   for (const tag of drawing.tags)
-    if (seen(tag.box))
+    if (whole(tag.box))
       (notes[tag.node] ?? [])
         .slice(0, 2)
         .forEach((line, i) => write(line, tag.box.x + 0.4, tag.box.y + 1.3 + i * 1.5, 1.4, "start", i === 0));

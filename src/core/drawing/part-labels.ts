@@ -5,7 +5,7 @@ import { markedValue } from "../circuit/part-place";
 import { textWidth } from "./geometry";
 
 /** Longer names and values are cut here; the whole of it stands in the list beside the drawing. */
-export const LONGEST = 12;
+const LONGEST = 12;
 
 export const cut = (text: string): string => (text.length > LONGEST ? `${text.slice(0, LONGEST - 1)}…` : text);
 

@@ -2,7 +2,7 @@
 
 import type { Circuit, Element } from "../circuit/circuit";
 import type { Section } from "./geometry";
-import type { Rail } from "./rails";
+import type { Rail } from "../anatomy/rails";
 import * as texts from "../texts/drawing";
 
 export interface Part {

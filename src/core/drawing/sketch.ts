@@ -2,7 +2,7 @@
 
 import type { Element } from "../circuit/circuit";
 import { envelopeOf } from "../circuit/circuit";
-import type { Rail } from "./rails";
+import type { Rail } from "../anatomy/rails";
 import {
   around,
   boxOf,

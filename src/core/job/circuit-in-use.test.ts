@@ -72,3 +72,22 @@ describe("test points of the job's own", () => {
     expect(circuitInUse(state(point("C5.1", "c5"), undo), WREN).netlist).toBe(WREN);
   });
 });
+
+test("a model without test points is read with the usual ones; the job's own come after them", () => {
+  const bare = WREN.replace(/^\*@point.*\n/gm, "");
+  const { circuit } = circuitInUse(state({ type: "point", payload: { name: "C5.1", node: "c5", label: "made here" } }), bare);
+  expect(circuit.points.map((p) => p.name)).toEqual([
+    "B1",
+    "B2",
+    "B3",
+    "V2.g",
+    "V2.k",
+    "V2.p",
+    "V2.s",
+    "V1A.p",
+    "V1A.k",
+    "V1B.p",
+    "V1B.k",
+    "C5.1",
+  ]);
+});

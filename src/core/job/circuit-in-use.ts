@@ -1,5 +1,6 @@
 /** The circuit in use: the model's, with the experiments that are in the amp and the test points that the job has of its own. Every screen and paper of a job judges by this one. */
 
+import { withUsualPoints } from "../anatomy/usual-points";
 import { alter } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
 import { readOnce } from "../circuit/read-once";
@@ -42,10 +43,11 @@ const MOST_KEPT = 50;
 
 /**
  * The circuit of a job.
- * @param model the circuit file of the library that the job has.
+ * @param stored the circuit file of the library that the job has; one without test points is read with the usual ones.
  * @param line the circuit as it was when that line was logged; as it is now unless given.
  */
-export function circuitInUse(state: Pick<JobState, "changes" | "lines" | "points">, model: string, line = Infinity): CircuitInUse {
+export function circuitInUse(state: Pick<JobState, "changes" | "lines" | "points">, stored: string, line = Infinity): CircuitInUse {
+  const model = withUsualPoints(stored, readOnce(stored));
   const experiments = experimentsAt(state, line);
   // A reading is judged at its point however late the point was made known.
   const own = state.points.map(({ name, node, label }) => ({ name, node, label }));

@@ -59,7 +59,7 @@ function tubeBeside(symbol: Symbol, { symbols }: Drawing): Symbol | undefined {
 
 /** A dashed frame around the part that was changed. */
 function frame({ x, y, width, height }: Box): Stroke {
-  const by = 0.4;
+  const by = 0.1;
   const [x1, y1, x2, y2] = [x - by, y - by, x + width + by, y + height + by];
   return { d: `M${x1} ${y1}L${x2} ${y1}L${x2} ${y2}L${x1} ${y2}Z`, dashed: true };
 }

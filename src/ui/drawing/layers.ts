@@ -123,7 +123,12 @@ export function signalLayer(circuit: Circuit, solution: Solution | undefined, le
     if (gain !== undefined) nodes[stage.out] = { expected: `× ${formatQuantity(Math.abs(gain), undefined, 2)}` };
   }
   for (const [node, level] of Object.entries(levels)) nodes[node] = { ...nodes[node], read: level };
-  return { says: "Soft: voltage gain of the stage at 1 kHz, as computed. Bold: the level that was read there.", nodes, parts: {} };
+  return {
+    says: "Soft: voltage gain of the stage at 1 kHz, as computed. Bold: the level that was read there.",
+    nodes,
+    parts: {},
+    about: circuit.stages.flatMap((stage) => circuit.elements.filter((e) => e.tube && e.nodes[0] === stage.out).map(fileName)),
+  };
 }
 
 /** Currents of the output tubes. */
@@ -176,6 +181,7 @@ export function workLayer(
     says: words("Dashed frames: parts that were replaced or repaired, tubes that are out. Full frames: experiments that are in."),
     nodes,
     parts,
+    about: Object.keys(parts),
   };
 }
 

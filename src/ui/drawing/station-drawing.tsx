@@ -96,10 +96,12 @@ export function StationDrawing({ layer: given, picked, beside }: StationDrawingP
                 picked={picked}
                 history={history}
                 action={
-                  <>
-                    {large && beside}
-                    {action}
-                  </>
+                  (large && beside) || action ? (
+                    <>
+                      {large && beside}
+                      {action}
+                    </>
+                  ) : undefined
                 }
               />
             )}

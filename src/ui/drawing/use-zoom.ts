@@ -11,7 +11,7 @@ import type { Point } from "@/core/drawing/geometry";
 const READABLE = 9;
 /** Below that the letters are specks. */
 const LEAST_READ = 4.5;
-const [LEAST, MOST] = [1, 40];
+const [LEAST, MOST] = [0.2, 40];
 const MOVE_MS = 250;
 
 export interface Zoom {
@@ -33,6 +33,8 @@ export function useZoom(size: { width: number; height: number }, whole: boolean)
   const svg = useRef<SVGSVGElement | null>(null);
   const sheet = useRef<SVGGElement | null>(null);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(undefined);
+  /** Somebody has moved it, or something was brought into sight: it is not fitted anew by itself. */
+  const chosen = useRef(false);
   const { width, height } = size;
 
   const moved = useCallback((k: number, x: number, y: number, at: boolean) => {
@@ -68,28 +70,46 @@ export function useZoom(size: { width: number; height: number }, whole: boolean)
         if (event.type.startsWith("touch")) return whole || event.touches.length > 1;
         return event.button === 0;
       })
-      .on("zoom", ({ transform }: { transform: { toString(): string } }) => sheet.current?.setAttribute("transform", transform.toString()));
+      .on("zoom", ({ transform, sourceEvent }: { transform: { toString(): string }; sourceEvent?: unknown }) => {
+        if (sourceEvent) chosen.current = true;
+        sheet.current?.setAttribute("transform", transform.toString());
+      });
     behaviour.current = z;
     select(element).call(z).on("dblclick.zoom", null);
     fit();
-    const watch = new ResizeObserver(fit);
+    let { width: w, height: h } = element.getBoundingClientRect();
+    const watch = new ResizeObserver(() => {
+      const now = element.getBoundingClientRect();
+      const [dw, dh] = [now.width - w, now.height - h];
+      if (Math.abs(dw) < 1 && Math.abs(dh) < 1) return;
+      [w, h] = [now.width, now.height];
+      // What was chosen stays in the middle; what nobody moved is fitted anew.
+      const { k, x, y } = zoomTransform(element);
+      if (chosen.current) moved(k, x + dw / 2, y + dh / 2, true);
+      else fit();
+    });
     watch.observe(element);
     return () => {
       watch.disconnect();
       select(element).on(".zoom", null);
     };
-  }, [fit, whole]);
+  }, [fit, whole, moved]);
 
   return {
     svg: (element) => void (svg.current = element),
     sheet: (element) => void (sheet.current = element),
-    fit,
+    fit: () => {
+      chosen.current = false;
+      fit();
+    },
     by: (factor) => {
+      chosen.current = true;
       if (svg.current && behaviour.current) behaviour.current.scaleBy(select(svg.current) as never, factor);
     },
     tooSmall: () => svg.current !== null && zoomTransform(svg.current).k < LEAST_READ,
     show: (at) => {
       if (!svg.current) return;
+      chosen.current = true;
       const { width: w, height: h } = svg.current.getBoundingClientRect();
       const k = Math.max(READABLE, zoomTransform(svg.current).k);
       moved(k, w / 2 - k * at.x, h / 2 - k * at.y, false);

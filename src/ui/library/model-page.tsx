@@ -4,6 +4,7 @@
 import { typedNumber } from "@/core/language/language";
 import Link from "next/link";
 import { useEffect, useMemo, useState } from "react";
+import { withUsualPoints } from "@/core/anatomy/usual-points";
 import { readCircuit } from "@/core/circuit/read";
 import { complementOf, complementWords, removableTubes } from "@/core/circuit/nearest";
 import { headlineOf } from "@/core/expectation/headline";
@@ -43,16 +44,19 @@ export interface ModelPageProps {
 export function ModelPage({ head, begunFrom, netlist, versions, others, port, solver, drawings, school, saved }: ModelPageProps) {
   const [text, setText] = useState(netlist);
   const read = useMemo(() => readCircuit(text), [text]);
-  const { circuit, errors } = read;
+  const { errors } = read;
+  const sound = errors.length === 0 && text.trim() !== "";
+  // A file without test points is looked at with the usual ones; its own text stays as it is until they are written into it.
+  const whole = useMemo(() => (sound ? withUsualPoints(text, read.circuit) : text), [sound, text, read]);
+  const circuit = useMemo(() => (whole === text ? read.circuit : readCircuit(whole).circuit), [whole, text, read]);
   const [typed, setTyped] = useState<ConditionsTyped>({ mains: "", out: [] });
   const conditions = useMemo((): SolveConditions => {
     const mains = typedNumber(typed.mains) || circuit.mains?.volts;
     const there = new Set(removableTubes(circuit));
     return { ...(circuit.mains && mains ? { mains } : {}), without: typed.out.filter((t) => there.has(t)), set: [] };
   }, [typed, circuit]);
-  const sound = errors.length === 0 && text.trim() !== "";
-  const { solution, failed, stale } = useSolution(sound ? text : undefined, conditions, solver);
-  const settled = useSettled(sound ? text : undefined);
+  const { solution, failed, stale } = useSolution(sound ? whole : undefined, conditions, solver);
+  const settled = useSettled(sound ? whole : undefined);
   const bands = useSolved(solver);
   const title = head
     ? `${head.maker} ${head.name}`
@@ -99,6 +103,17 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
       </p>
       {sound && (
         <ConditionsBar circuit={circuit} typed={typed} change={setTyped} solution={solution} bands={bands} cancel={() => solver.cancel()} />
+      )}
+      {whole !== text && (
+        <p className="flex flex-wrap items-center gap-3 rounded border border-base-300 px-3 py-2 text-sm">
+          <span>
+            The file names no test points: the {circuit.points.length} usual ones are used, in the usual order of a walk, with the pins of
+            the tubes&apos; sockets.
+          </span>
+          <button className="btn btn-outline btn-sm min-h-9" onClick={() => setText(whole)}>
+            Write them into the file
+          </button>
+        </p>
       )}
       <Tabs
         label="Views of the model"

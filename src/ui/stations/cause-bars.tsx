@@ -1,12 +1,15 @@
 /** Causes that are left, each with its part of the whole, and the tests that may be done instead of the one proposed. */
 
 import { tellsHowMuch, effortOf } from "@/core/texts/diagnosis";
+import { PartButton } from "../drawing/part-button";
 import { capital } from "../frame/words";
 
 export interface CauseBar {
   id: string;
   probability: number;
   says: string;
+  /** The part that it is about, where there is one: its name leads to the drawing. */
+  part?: string;
   /** What it does not explain, or the like. */
   aside?: string;
 }
@@ -25,7 +28,7 @@ export function CauseBars({ hint, causes }: { hint: string; causes: readonly Cau
               <span className="block h-3 rounded-sm bg-primary" style={{ width: `${100 * c.probability}%` }} />
             </span>
             <span>
-              {capital(c.says)}
+              {c.part === undefined ? capital(c.says) : <PartButton name={c.part}>{capital(c.says)}</PartButton>}
               {c.aside && <span className="soft text-sm"> {c.aside}</span>}
             </span>
           </li>

@@ -7,6 +7,7 @@ import { isOutputTube } from "@/core/anatomy/cathode-current";
 import { tubesOf } from "@/core/anatomy/points";
 import { useMemo } from "react";
 import type { Circuit } from "@/core/circuit/circuit";
+import { PartButton } from "../drawing/part-button";
 import { outputLayer } from "../drawing/layers";
 import { lateInBrowser } from "../frame/late";
 import { Section } from "../forms/section";
@@ -77,7 +78,10 @@ function OutputSheet({ circuit }: { circuit: Circuit }) {
             {found.map(({ tube, idle: i }) => (
               <tr key={tube.name}>
                 <td>
-                  <strong>{tube.name}</strong> <span className="soft">{tube.type}</span>
+                  <PartButton name={tube.name}>
+                    <strong>{tube.name}</strong>
+                  </PartButton>{" "}
+                  <span className="soft">{tube.type}</span>
                 </td>
                 {i ? (
                   <>

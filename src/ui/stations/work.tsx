@@ -10,6 +10,7 @@ import { findElement, type Circuit } from "@/core/circuit/circuit";
 import { openApprovals } from "@/core/tape/fold";
 import { Field, Section } from "../forms/section";
 import { Gate } from "../frame/gate";
+import { PartButton } from "../drawing/part-button";
 import { workLayer } from "../drawing/layers";
 import { lateInBrowser } from "../frame/late";
 import { useJob } from "../frame/job-context";
@@ -126,7 +127,10 @@ function Changes() {
             {view.state.changes.map((c) => (
               <tr key={c.seq}>
                 <td>
-                  <strong>{c.position}</strong> <span className="soft">{c.kind === "replacement" ? "" : c.kind}</span>
+                  <PartButton name={c.position}>
+                    <strong>{c.position}</strong>
+                  </PartButton>{" "}
+                  <span className="soft">{c.kind === "replacement" ? "" : c.kind}</span>
                 </td>
                 <td>
                   {c.oldPart} {c.oldMeasured && <span className="soft">measured {c.oldMeasured}</span>}

@@ -214,7 +214,11 @@ function Causes({ suspects }: { suspects: JointSuspect[] }) {
   const causes = suspects
     .filter((s) => s.probability > 0.01)
     .slice(0, 10)
-    .map((s) => ({ ...s, aside: s.against.length > 0 ? `does not explain: ${s.against.slice(0, 2).join("; ")}` : undefined }));
+    .map((s) => ({
+      ...s,
+      part: s.refs[0],
+      aside: s.against.length > 0 ? `does not explain: ${s.against.slice(0, 2).join("; ")}` : undefined,
+    }));
   return <CauseBars hint="from the tests and from the readings, together" causes={causes} />;
 }
 

@@ -1,19 +1,20 @@
 /**
- * Which nodes are drawn as marks at each use: ground, the rails, the bias. A node is a rail when it is reached from a rectifier through
+ * The supply and bias rails of a circuit. A node is a rail when it is reached from a rectifier through
  * resistors, chokes or switches and has a reservoir on it; a bias also where the wiper of its adjuster is.
  */
 
 import { isRectifier } from "../circuit/blocks";
 import type { Circuit, Element } from "../circuit/circuit";
-import { cut, LONGEST } from "./part-labels";
 
 export interface Rail {
   node: string;
   kind: "rail" | "bias";
-  /** The name of the test point that lies on it, else of the node. */
+  /** The name of the test point that lies on it, else of the node; no two are alike. */
   text: string;
 }
 
+const LONGEST = 12;
+const cutTo = (most: number, text: string): string => (text.length > most ? `${text.slice(0, most - 1)}…` : text);
 const RESERVOIR_FROM = 1e-6;
 /** A source of so many volts and more is a supply; below it is a signal or a cell. */
 const SUPPLY_FROM = 12;
@@ -51,10 +52,10 @@ export function railsOf(circuit: Circuit): Map<string, Rail> {
   const rails = new Map<string, Rail>();
   const add = (node: string, kind: Rail["kind"]) => {
     const named = circuit.points.find((p) => p.node === node && !p.name.includes("."));
-    const short = cut(named?.name ?? node.toUpperCase());
-    // Marks of one name are one node: names that are cut alike, or a node called like another's point, are told apart.
+    // Names of marks are short, and two rails never have one name: a node may be called like another's point.
+    const short = cutTo(LONGEST, named?.name ?? node.toUpperCase());
     let text = short;
-    for (let i = 2; [...rails.values()].some((r) => r.text === text); i++) text = `${short.slice(0, LONGEST - 2)} ${i}`;
+    for (let i = 2; [...rails.values()].some((r) => r.text === text); i++) text = `${cutTo(LONGEST - 2, short)} ${i}`;
     rails.set(node, { node, kind, text });
   };
   for (const { node, kind } of outputs(circuit)) {
