@@ -184,7 +184,11 @@ function Notes({ drawing, layer }: { drawing: Drawing; layer: Layer }) {
       {drawing.symbols.map((s) => {
         const note = layer.parts[s.part];
         if (!note) return null;
-        const badge = badgeBox(s, note.text);
+        const badge = badgeBox(
+          s,
+          drawing.labels.find((l) => l.part === s.part),
+          note.text,
+        );
         const look = note.look === "strong" ? "text-primary" : note.look === "changed" ? "text-info" : "soft";
         return (
           <g key={s.part} className={`${look} pointer-events-none`} data-note={s.part} data-look={note.look}>
@@ -231,13 +235,15 @@ function frameOf({ shape, at, box, direction }: Symbol) {
   };
 }
 
-/** Where a word about a part stands: clear of its own label and of the volts at its leads. */
-function badgeBox(s: Symbol, text: string): Box {
+/** Where a word about a part stands: under its own label, clear of the volts at its leads. */
+function badgeBox(s: Symbol, label: Label | undefined, text: string): Box {
   const size = { width: text.length * 0.95 + 0.8, height: 1.8 };
   if (s.shape === "triode" || s.shape === "pentode") return { x: s.at.x + 0.5, y: s.flipped ? s.at.y - 6.6 : s.at.y + 4.8, ...size };
-  const x = s.box.x + s.box.width / 2 - size.width / 2;
-  const level = s.direction === "left" || s.direction === "right";
-  return level ? { x, y: s.box.y + s.box.height + 0.2, ...size } : { x, y: s.box.y - 2.2, ...size };
+  const bottom = s.box.y + s.box.height;
+  if (s.direction === "left" || s.direction === "right" || !label)
+    return { x: s.box.x + s.box.width / 2 - size.width / 2, y: bottom + 0.2, ...size };
+  const y = Math.max(label.box.y + label.box.height, bottom - 0.6);
+  return { x: label.align === "end" ? s.box.x - 0.2 - size.width : s.box.x + s.box.width + 0.2, y, ...size };
 }
 
 /** Two lines at a node: what should be there in the soft ink, what was read under it with its verdict's shape. */
