@@ -28,7 +28,7 @@ const tape = async (job: number) =>
   ).events;
 /** Clicks where a node's volts stand on the drawing, or along one of its wires. */
 async function clickNode(page: Page, node: string) {
-  await page.locator(`[data-testid=schematic] g[data-node="${node}"] line`).first().click({ force: true });
+  await page.locator(`[data-testid=schematic] path[data-node="${node}"]`).first().click({ force: true });
 }
 
 test("a model opens on its drawing; a part and its ends are known; it goes out as SVG and as bench sheet", async ({ page }) => {

@@ -153,7 +153,7 @@ describe("in a job", () => {
     const server = new TestServer([power("on")]);
     const { container } = await open(server);
     await screen.findByTestId("schematic");
-    fireEvent.click(container.querySelector("g[data-node=g1b] line")!);
+    fireEvent.click(container.querySelector("path[data-node=g1b]")!);
     await userEvent.click(screen.getByRole("button", { name: "Make it a test point of this job" }));
     await settle();
     expect(server.lines.at(-1)).toMatchObject({ type: "point", payload: { name: "V1B.g", node: "g1b", label: "V1B grid" } });

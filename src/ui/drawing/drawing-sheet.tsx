@@ -1,7 +1,7 @@
 "use client";
 /** The drawing with its tools: zoom, search, arrow keys from part to part, what is known of the thing in hand, and the same as a table. */
 
-import { useEffect, useId, useRef, useState, type ReactNode } from "react";
+import { useDeferredValue, useEffect, useId, useRef, useState, type ReactNode } from "react";
 import { Maximize2, Minimize2, Minus, Plus, Scan } from "lucide-react";
 import type { Circuit } from "@/core/circuit/circuit";
 import type { Direction, Drawing } from "@/core/drawing/geometry";
@@ -39,28 +39,29 @@ const ARROWS: Record<string, Direction> = { ArrowUp: "up", ArrowDown: "down", Ar
 
 export function DrawingSheet(props: DrawingSheetProps) {
   const { drawing, circuit, school, layer, solution, inHand, setInHand, large, setLarge } = props;
-  const zoom = useZoom(drawing, large);
+  // It is a thousand elements: they are made between other work, and nothing waits for them.
+  const painted = useDeferredValue<Drawing | undefined>(drawing, undefined);
   const besides = inHand !== undefined || (large && props.action !== undefined);
   const part = inHand && "part" in inHand ? inHand.part : undefined;
   const node = inHand && "node" in inHand ? inHand.node : undefined;
-  // What was picked on the drawing itself is in sight; what was picked elsewhere is brought there.
-  const own = useRef<InHand>(undefined);
-  const show = (at: InHand | undefined) => {
-    const place = at && ("part" in at ? placeOfPart(drawing, at.part) : placeOfNode(drawing, at.node));
+  const placeOf = (at: InHand) => ("part" in at ? placeOfPart(drawing, at.part) : placeOfNode(drawing, at.node));
+  // It begins at what is in hand; where the whole of it would be too small to be read, at what is next or what the station is about.
+  const zoom = useZoom(drawing, large, () => {
+    const held = inHand && placeOf(inHand);
+    if (held) return { at: held, always: true };
+    const { next, about } = layer;
+    const at = next !== undefined ? placeOf({ node: next }) : about?.[0] !== undefined ? placeOf({ part: about[0] }) : undefined;
+    return at && { at, always: false };
+  });
+  // What was picked on the drawing itself is in sight; what is picked elsewhere is brought there.
+  const own = useRef(inHand);
+  useEffect(() => {
+    if (inHand === own.current) return;
+    own.current = inHand;
+    const place = inHand && placeOf(inHand);
     if (place) zoom.show(place);
-  };
-  // Where the whole of it would be too small to be read, it begins at what is next.
-  const { next, about } = layer;
-  useEffect(() => {
-    if (inHand || !zoom.tooSmall()) return;
-    if (next !== undefined) show({ node: next });
-    else if (about?.[0] !== undefined) show({ part: about[0] });
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each drawing and place
-  }, [drawing, large]);
-  useEffect(() => {
-    if (inHand && inHand !== own.current) show(inHand);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- only when something else is taken in hand, or another drawing comes
-  }, [inHand, drawing]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only when something else is taken in hand
+  }, [inHand]);
   const pick = (at: InHand | undefined) => {
     own.current = at;
     setInHand(at);
@@ -117,7 +118,7 @@ export function DrawingSheet(props: DrawingSheetProps) {
         >
           <svg ref={zoom.svg} className={`size-full ${large ? "touch-none" : "touch-pan-y"}`} aria-hidden data-testid="schematic">
             <g ref={zoom.sheet}>
-              <Schematic drawing={drawing} circuit={circuit} school={school} layer={layer} part={part} node={node} />
+              {painted && <Schematic drawing={painted} circuit={circuit} school={school} layer={layer} part={part} node={node} />}
             </g>
           </svg>
         </div>

@@ -2,7 +2,7 @@
 
 import { memo } from "react";
 import type { Circuit } from "@/core/circuit/circuit";
-import type { Box, Drawing, Label, Symbol } from "@/core/drawing/geometry";
+import type { Box, Drawing, Label, Symbol, Wire } from "@/core/drawing/geometry";
 import { TEXT_HEIGHT } from "@/core/drawing/geometry";
 import { markStrokes, markTextAt, strokesOf, type School, type Stroke } from "@/core/drawing/strokes";
 import type { Layer, NodeNote } from "./layer";
@@ -39,11 +39,17 @@ const Sheet = memo(function Sheet({ drawing, circuit, school }: { drawing: Drawi
         </text>
       ))}
       <g className="stroke-current" strokeWidth={LINE} fill="none" strokeLinecap="round">
-        {drawing.wires.map((w, i) => (
-          <g key={i} data-node={w.node} className="cursor-pointer">
-            <line x1={w.from.x} y1={w.from.y} x2={w.to.x} y2={w.to.y} stroke="transparent" strokeWidth={1.3} />
-            <line x1={w.from.x} y1={w.from.y} x2={w.to.x} y2={w.to.y} />
-          </g>
+        {/* One path for all that is seen of the wires; over it a wide one for the hand, for each node. */}
+        <path d={pathOf(drawing.wires)} />
+        {[...new Set(drawing.wires.map((w) => w.node))].map((node) => (
+          <path
+            key={node}
+            data-node={node}
+            className="cursor-pointer"
+            d={pathOf(drawing.wires.filter((w) => w.node === node))}
+            stroke="transparent"
+            strokeWidth={1.3}
+          />
         ))}
         {drawing.symbols.map((s) => (
           <g key={s.part} data-part={s.part} className="cursor-pointer">
@@ -89,12 +95,22 @@ const Sheet = memo(function Sheet({ drawing, circuit, school }: { drawing: Drawi
   );
 });
 
+const pathOf = (wires: readonly Wire[]) => wires.map((w) => `M${w.from.x} ${w.from.y}L${w.to.x} ${w.to.y}`).join("");
+
 const rect = ({ x, y, width, height }: Box) => ({ x, y, width, height });
 
-const Strokes = ({ strokes }: { strokes: Stroke[] }) =>
-  strokes.map((s, i) => (
-    <path key={i} d={s.d} className={s.filled ? "fill-current" : undefined} strokeDasharray={s.dashed ? "0.5 0.35" : undefined} />
-  ));
+/** Lines of one kind are one path: the page has to carry every one of them. */
+function Strokes({ strokes }: { strokes: Stroke[] }) {
+  const kinds = [
+    { className: undefined, dash: undefined, list: strokes.filter((s) => !s.filled && !s.dashed) },
+    { className: undefined, dash: "0.5 0.35", list: strokes.filter((s) => s.dashed) },
+    { className: "fill-current", dash: undefined, list: strokes.filter((s) => s.filled) },
+  ];
+  return kinds.map(
+    ({ className, dash, list }, i) =>
+      list.length > 0 && <path key={i} d={list.map((s) => s.d).join("")} className={className} strokeDasharray={dash} />,
+  );
+}
 
 function LabelText({ label: { part, lines, box, align } }: { label: Label }) {
   const x = align === "start" ? box.x : align === "end" ? box.x + box.width : box.x + box.width / 2;
@@ -140,21 +156,9 @@ function InHand({ drawing, part, node }: { drawing: Drawing; part?: string; node
   return (
     <g className="stroke-primary" fill="none" data-in-hand={part ?? node}>
       {symbol && <rect {...frameOf(symbol)} strokeWidth={0.4} />}
-      {node !== undefined &&
-        drawing.wires
-          .filter((w) => w.node === node)
-          .map((w, i) => (
-            <line
-              key={i}
-              x1={w.from.x}
-              y1={w.from.y}
-              x2={w.to.x}
-              y2={w.to.y}
-              strokeWidth={0.9}
-              strokeOpacity={0.55}
-              strokeLinecap="round"
-            />
-          ))}
+      {node !== undefined && (
+        <path d={pathOf(drawing.wires.filter((w) => w.node === node))} strokeWidth={0.9} strokeOpacity={0.55} strokeLinecap="round" />
+      )}
       {node !== undefined &&
         drawing.marks
           .filter((m) => m.node === node)

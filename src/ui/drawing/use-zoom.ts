@@ -19,17 +19,21 @@ export interface Zoom {
   sheet(element: SVGGElement | null): void;
   fit(): void;
   by(factor: number): void;
-  /** Whether what is shown now cannot be read. */
-  tooSmall(): boolean;
   /** Brings a place into the middle, large enough to be read. */
   show(at: Point): void;
 }
 
 /**
  * @param size of the drawing in units. @param whole the wheel alone zooms, as the drawing has the screen to itself; else with Ctrl,
- * so that the page can be scrolled past it.
+ * so that the page can be scrolled past it. @param begin where it begins, `always` or only where the whole of it could not be read.
  */
-export function useZoom(size: { width: number; height: number }, whole: boolean): Zoom {
+export function useZoom(
+  size: { width: number; height: number },
+  whole: boolean,
+  begin: () => { at: Point; always: boolean } | undefined,
+): Zoom {
+  const first = useRef(begin);
+  first.current = begin;
   const svg = useRef<SVGSVGElement | null>(null);
   const sheet = useRef<SVGGElement | null>(null);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(undefined);
@@ -76,24 +80,30 @@ export function useZoom(size: { width: number; height: number }, whole: boolean)
       });
     behaviour.current = z;
     select(element).call(z).on("dblclick.zoom", null);
-    fit();
-    let { width: w, height: h } = element.getBoundingClientRect();
-    const watch = new ResizeObserver(() => {
-      const now = element.getBoundingClientRect();
-      const [dw, dh] = [now.width - w, now.height - h];
+    // The first size is waited for: to ask for it here would have the page laid out in the middle of its own making.
+    let [w, h] = [0, 0];
+    const watch = new ResizeObserver(([entry]) => {
+      const { width: nowW, height: nowH } = entry!.contentRect;
+      const [dw, dh] = [nowW - w, nowH - h];
       if (Math.abs(dw) < 1 && Math.abs(dh) < 1) return;
-      [w, h] = [now.width, now.height];
-      // What was chosen stays in the middle; what nobody moved is fitted anew.
+      const begins = w === 0;
+      [w, h] = [nowW, nowH];
       const { k, x, y } = zoomTransform(element);
-      if (chosen.current) moved(k, x + dw / 2, y + dh / 2, true);
-      else fit();
+      const begin = begins ? first.current() : undefined;
+      const fitted = Math.min(w / width, h / height);
+      if (begin && (begin.always || fitted < LEAST_READ))
+        moved(READABLE, w / 2 - READABLE * begin.at.x, h / 2 - READABLE * begin.at.y, true);
+      else if (chosen.current && !begins) moved(k, x + dw / 2, y + dh / 2, true);
+      else moved(fitted, (w - fitted * width) / 2, (h - fitted * height) / 2, true);
+      // What was chosen stays in the middle from now on; what nobody moved is fitted anew.
+      if (begin) chosen.current = begin.always || fitted < LEAST_READ;
     });
     watch.observe(element);
     return () => {
       watch.disconnect();
       select(element).on(".zoom", null);
     };
-  }, [fit, whole, moved]);
+  }, [width, height, whole, moved]);
 
   return {
     svg: (element) => void (svg.current = element),
@@ -106,7 +116,6 @@ export function useZoom(size: { width: number; height: number }, whole: boolean)
       chosen.current = true;
       if (svg.current && behaviour.current) behaviour.current.scaleBy(select(svg.current) as never, factor);
     },
-    tooSmall: () => svg.current !== null && zoomTransform(svg.current).k < LEAST_READ,
     show: (at) => {
       if (!svg.current) return;
       chosen.current = true;
