@@ -58,6 +58,13 @@ export function endsOf(e: Element, layout: Layout): [string, string] {
   throw new Error(`${e.name} has no two ends`);
 }
 
+/** The terminals at either end of a part with two, those at a node first. */
+export const endsFrom = (plan: Plan, e: Element, first: string): [number[], number[]] => {
+  const layout = plan.layouts.get(e)!;
+  if (layout.as !== "two") throw new Error(`${e.name} has no two ends`);
+  return endsOf(e, layout)[0] === first ? layout.ends : [layout.ends[1], layout.ends[0]];
+};
+
 export function planCells(elements: readonly Element[], isMark: (node: string) => boolean): Plan {
   const layouts = new Map(elements.map((e) => [e, layoutOf(e, isMark)]));
   const plan: Plan = { cells: [], home: new Map(), hangs: new Map(), layouts, isMark };

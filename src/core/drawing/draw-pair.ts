@@ -2,9 +2,11 @@
 
 import { electrodeNode } from "../anatomy/points";
 import type { Element } from "../circuit/circuit";
-import type { Plan, TubePlan } from "./cells";
+import { endsFrom, type Plan, type TubePlan } from "./cells";
 import { hang, hangAlong, lastColumn } from "./draw-run";
-import { CATHODE_LINE, drawGrid, drawPlate, drawScreen, endsFrom } from "./draw-tube";
+import { drawPlate } from "./draw-plate";
+import { drawScreen } from "./draw-screen";
+import { drawGrid } from "./draw-tube";
 import { boxOf, point, type Point } from "./geometry";
 import { labelLines, labelWidth } from "./part-labels";
 import { PART, TAG, TUBE, type Sketch } from "./sketch";
@@ -12,7 +14,7 @@ import { PART, TAG, TUBE, type Sketch } from "./sketch";
 /** From the middle of the upper tube to that of the lower one. */
 const APART = 21;
 /** The wire on which the grids' leaks return to the joint under the tail's part. */
-const LEAK_LINE = CATHODE_LINE + 2;
+const LEAK_LINE = TUBE.cathodeLine + 2;
 
 export function drawPair(sketch: Sketch, plan: Plan, upper: TubePlan, lower: TubePlan, home: (node: string) => boolean): void {
   const cathode = electrodeNode(upper.tube, "cathode")!;
@@ -34,7 +36,7 @@ export function drawPair(sketch: Sketch, plan: Plan, upper: TubePlan, lower: Tub
   const right = middle + TUBE.reach + 0.6 + Math.max(...[upper, lower].map(({ tube }) => labelWidth(labelLines(tube))));
   sketch.wire(cathode, top.cathode, bottom.cathode);
 
-  drawShared(sketch, plan, upper.tail, cathode, point(middle, CATHODE_LINE), leaks);
+  drawShared(sketch, plan, upper.tail, cathode, point(middle, TUBE.cathodeLine), leaks);
 
   [
     { tubePlan: upper, pins: top, flipped: false },

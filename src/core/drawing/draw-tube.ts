@@ -2,23 +2,13 @@
 
 import { electrodeNode } from "../anatomy/points";
 import type { Element } from "../circuit/circuit";
-import type { Plan, TubePlan } from "./cells";
-import { endsOf } from "./cells";
+import { endsFrom, type Plan, type TubePlan } from "./cells";
+import { drawPlate } from "./draw-plate";
+import { drawScreen } from "./draw-screen";
 import { drawRun, fallOf, HANG, hang, hangAlong, lastColumn } from "./draw-run";
 import { boxOf, point, type Point } from "./geometry";
 import { labelLines, labelWidth } from "./part-labels";
 import { PART, TAG, TUBE, type Sketch } from "./sketch";
-
-/** From a plate's pin to its wire; high enough for the screen's volts beneath it. */
-const PLATE_LEAD = 1.6;
-/** From a tube's middle to the wire of its cathode. */
-export const CATHODE_LINE = TUBE.reach + 3;
-
-export const endsFrom = (plan: Plan, e: Element, first: string): [number[], number[]] => {
-  const layout = plan.layouts.get(e)!;
-  if (layout.as !== "two") throw new Error(`${e.name} has no two ends`);
-  return endsOf(e, layout)[0] === first ? layout.ends : [layout.ends[1], layout.ends[0]];
-};
 
 /** The line before a grid: its run, what leaks to the tail, the volts; returns the x of the grid's pin. */
 export function drawGrid(
@@ -54,121 +44,6 @@ export function drawGrid(
   return x;
 }
 
-/**
- * What hangs on the plate's wire, from the tube's upright to the right; `up` for an upright tube, down for one upside down.
- * Returns how far it reaches.
- */
-export function drawPlate(
-  sketch: Sketch,
-  plan: Plan,
-  tubePlan: TubePlan,
-  plate: Point,
-  flipped: boolean,
-  from: number,
-  home: boolean,
-): number {
-  const node = electrodeNode(tubePlan.tube, "plate")!;
-  const { isMark, hasPoint, leadsOn } = sketch.about;
-  const sign = flipped ? -1 : 1;
-  const y = plate.y - PLATE_LEAD * sign;
-  sketch.wire(node, plate, point(plate.x, y));
-  if (isMark(node)) {
-    sketch.mark(node, point(plate.x, y), flipped ? "down" : "up");
-    return plate.x;
-  }
-  if (!home) {
-    sketch.wire(node, point(plate.x, y), point(plate.x + 2, y));
-    sketch.port(node, "EAST", point(plate.x + 2, y));
-    return plate.x + 2;
-  }
-  const hung = plan.hangs.get(node) ?? [];
-  const fed = hung.filter((e) => e.nodes.some((n) => isMark(n) && n !== "0"));
-  const rest = hung.filter((e) => !fed.includes(e));
-  let reach = plate.x;
-  const [load, ...others] = fed;
-  if (load) {
-    sketch.wire(node, point(plate.x, y), point(plate.x, y - HANG * sign));
-    const foot = point(plate.x, y - (HANG + PART) * sign);
-    sketch.two(load, point(plate.x, y - HANG * sign), flipped ? "down" : "up", endsFrom(plan, load, node), "left");
-    sketch.mark(
-      load.nodes.find((n) => isMark(n))!,
-      foot,
-      flipped ? "down" : "up",
-    );
-  } else if (tubePlan.load) reach = Math.max(reach, drawLoad(sketch, plan, tubePlan.load, node, point(plate.x, y), sign));
-  let x = plate.x + 1;
-  if (hasPoint(node)) {
-    const tagY = y - sign * 0.3;
-    sketch.tag(node, point(plate.x + 1, y), boxOf(x, tagY, x + TAG.width, tagY - TAG.height * sign));
-    x += TAG.width + 0.3;
-    reach = Math.max(reach, x);
-  }
-  if (others.length > 0) {
-    const last = lastColumn(sketch, plan, others, Math.max(x, reach));
-    x = hangAlong(sketch, plan, node, others, Math.max(x, reach), y, !flipped);
-    sketch.wire(node, point(plate.x, y), point(last, y));
-    reach = Math.max(reach, x);
-  }
-  if (rest.length > 0) {
-    const begin = Math.max(from, x);
-    const last = lastColumn(sketch, plan, rest, begin);
-    x = hangAlong(sketch, plan, node, rest, begin, y, flipped);
-    sketch.wire(node, point(plate.x, y), point(last, y));
-    reach = Math.max(reach, x);
-  }
-  if (leadsOn(node)) {
-    sketch.wire(node, point(plate.x, y), point(Math.max(reach, plate.x + 1), y));
-    sketch.port(node, "EAST", point(Math.max(reach, plate.x + 1), y));
-  } else if (hasPoint(node)) sketch.wire(node, point(plate.x, y), point(plate.x + 1, y));
-  return reach;
-}
-
-/** A load through a joint that is fed from a rail and decoupled or led on. */
-function drawLoad(
-  sketch: Sketch,
-  plan: Plan,
-  load: { part: Element; node: string },
-  plateNode: string,
-  plate: Point,
-  sign: number,
-): number {
-  sketch.wire(plateNode, plate, point(plate.x, plate.y - HANG * sign));
-  sketch.two(load.part, point(plate.x, plate.y - HANG * sign), sign > 0 ? "up" : "down", endsFrom(plan, load.part, plateNode), "left");
-  const y = plate.y - (HANG + PART + 1) * sign;
-  sketch.wire(load.node, point(plate.x, y + sign), point(plate.x, y));
-  const hung = plan.hangs.get(load.node) ?? [];
-  const [feed, ...others] = [...hung].sort(
-    (a, b) => Number(b.letter === "R" || b.letter === "L") - Number(a.letter === "R" || a.letter === "L"),
-  );
-  let reach = plate.x;
-  if (feed) {
-    sketch.wire(load.node, point(plate.x, y), point(plate.x, y - HANG * sign));
-    sketch.two(feed, point(plate.x, y - HANG * sign), sign > 0 ? "up" : "down", endsFrom(plan, feed, load.node), "left");
-    sketch.mark(
-      feed.nodes.find((n) => plan.isMark(n))!,
-      point(plate.x, y - (HANG + PART) * sign),
-      sign > 0 ? "up" : "down",
-    );
-  }
-  if (others.length > 0) {
-    const last = lastColumn(sketch, plan, others, plate.x + 1);
-    reach = hangAlong(sketch, plan, load.node, others, plate.x + 1, y, sign > 0);
-    sketch.wire(load.node, point(plate.x, y), point(last, y));
-  }
-  if (sketch.about.hasPoint(load.node)) {
-    const x = reach + 0.5;
-    sketch.tag(load.node, point(x, y), boxOf(x, y - 0.3 * sign, x + TAG.width, y - (0.3 + TAG.height) * sign));
-    sketch.wire(load.node, point(plate.x, y), point(x, y));
-    reach = x + TAG.width;
-  }
-  if (sketch.about.leadsOn(load.node)) {
-    sketch.wire(load.node, point(plate.x, y), point(reach + 1, y));
-    sketch.port(load.node, "EAST", point(reach + 1, y));
-    reach += 1;
-  }
-  return reach;
-}
-
 /** A single tube, upright. The sketch's origin is where its grid line begins. */
 export function drawTube(sketch: Sketch, plan: Plan, tubePlan: TubePlan, home: (node: string) => boolean): void {
   const { tube } = tubePlan;
@@ -181,7 +56,7 @@ export function drawTube(sketch: Sketch, plan: Plan, tubePlan: TubePlan, home: (
   const right = middle + TUBE.reach + 0.6 + labelWidth(labelLines(tube));
 
   // The cathode.
-  const line = CATHODE_LINE;
+  const line = TUBE.cathodeLine;
   sketch.wire(cathode, pins.cathode, point(middle, line));
   let reachBelow = middle;
   if (isMark(cathode)) sketch.mark(cathode, point(middle, line), "down");
@@ -287,80 +162,4 @@ function drawTail(sketch: Sketch, plan: Plan, tubePlan: TubePlan, x: number, top
     sketch.port(tail.node, "EAST", point(end, y));
   }
   return end;
-}
-
-/** The screen's wire to the right: capacitors down, the feeding resistor in line to its rail, or out of the cell. */
-export function drawScreen(
-  sketch: Sketch,
-  plan: Plan,
-  tubePlan: TubePlan,
-  at: Point,
-  from: number,
-  home: boolean,
-  cathode: string,
-  cathodeX: number,
-  flipped = false,
-): number {
-  const { hasPoint, leadsOn, isMark } = sketch.about;
-  const screen = electrodeNode(tubePlan.tube, "screen")!;
-  const y = at.y;
-  let x = from + 0.4;
-  if (!home) {
-    sketch.wire(screen, at, point(x, y));
-    sketch.port(screen, "EAST", point(x, y));
-    return x;
-  }
-  for (const e of tubePlan.screenToCathode) {
-    x += 1.6;
-    sketch.wire(screen, at, point(x, y), point(x, y + HANG));
-    sketch.two(e, point(x, y + HANG), "down", endsFrom(plan, e, screen), "right");
-    sketch.wire(cathode, point(x, y + HANG + PART), point(x, CATHODE_LINE), point(cathodeX, CATHODE_LINE));
-    x += 1.2 + labelWidth(labelLines(e));
-  }
-  const hung = plan.hangs.get(screen) ?? [];
-  const feed = hung.find((e) => (e.letter === "R" || e.letter === "L") && !e.nodes.includes("0"));
-  const others = hung.filter((e) => e !== feed);
-  if (others.length > 0) {
-    const last = lastColumn(sketch, plan, others, x);
-    x = hangAlong(sketch, plan, screen, others, x, y, flipped);
-    sketch.wire(screen, at, point(last, y));
-  }
-  const inLine = feed ?? tubePlan.screenRun;
-  // Where the wire to the right is taken by the part in line, the screen leads out beside it.
-  const aside = inLine && leadsOn(screen) ? x + 0.4 : undefined;
-  if (aside !== undefined) x += 0.8;
-  const afterHung = x;
-  if (inLine) {
-    const width = labelWidth(labelLines(inLine));
-    const start = x + Math.max(0.6, (width - PART) / 2 + 0.3);
-    sketch.wire(screen, at, point(start, y));
-    sketch.two(inLine, point(start, y), "right", endsFrom(plan, inLine, screen), "above");
-    x = start + Math.max(PART, PART / 2 + width / 2 + 0.2);
-    const end = point(start + PART, y);
-    const to = endsOf(inLine, plan.layouts.get(inLine)!).find((n) => n !== screen)!;
-    if (isMark(to)) {
-      sketch.mark(to, end, "right");
-      x = Math.max(x, end.x + 1 + 2 * sketch.markHalf(to));
-    } else {
-      sketch.wire(to, end, point(x, y));
-      sketch.port(to, "EAST", point(x, y));
-    }
-  }
-  if (hasPoint(screen)) {
-    // Under the wire, where nothing hangs any more.
-    const left = inLine ? Math.max(afterHung, x - TAG.width) + 0.2 : x;
-    const under = inLine ? 1.1 : 0.3;
-    sketch.tag(screen, point(left, y), boxOf(left, y + under, left + TAG.width, y + under + TAG.height));
-    if (!inLine) sketch.wire(screen, at, point(left + 0.6, y));
-    x = Math.max(x, left + TAG.width);
-  }
-  if (aside !== undefined) {
-    const level = y + (flipped ? -4.2 : 4.8);
-    sketch.wire(screen, at, point(aside, y), point(aside, level), point(x, level));
-    sketch.port(screen, "EAST", point(x, level));
-  } else if (leadsOn(screen)) {
-    sketch.wire(screen, at, point(x, y));
-    sketch.port(screen, "EAST", point(x, y));
-  }
-  return x;
 }

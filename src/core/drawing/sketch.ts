@@ -215,5 +215,5 @@ export class Sketch {
   }
 }
 
-/** From the middle of a tube to its pins; how far above the middle the screen's lies. */
-export const TUBE = { reach: 4, screen: 1 };
+/** From the middle of a tube to its pins; how far above the middle the screen's lies, how far below it the wire of the cathode. */
+export const TUBE = { reach: 4, screen: 1, cathodeLine: 7 };

@@ -2,12 +2,13 @@
 
 import { words } from "@/core/language/language";
 import { electrodeNode, tubesOf } from "@/core/anatomy/points";
-import { envelopeOf, fileName, type Circuit } from "@/core/circuit/circuit";
+import { fileName, type Circuit } from "@/core/circuit/circuit";
 import { isOutputTube, type Idle } from "@/core/anatomy/cathode-current";
 import type { Solution } from "@/core/expectation/solution";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { WalkRow } from "@/core/walk/walk";
 import type { InHand } from "../frame/job-context";
+import { partsNamed } from "./parts-named";
 import type { Layer, NodeNote, PartNote } from "./layer";
 
 const VOLTS_SAY = () => "Soft: what should be there. Bold: what was read, ● in band, ▲ watch, ■ out. The ring: to be measured now.";
@@ -72,12 +73,6 @@ export function suspectLayer(
 }
 
 const percent = (p: number) => (p < 0.01 ? "under 1 %" : `${Math.round(p * 100)} %`);
-
-/** The symbols that a name stands for: both halves of "V1". */
-export function partsNamed(circuit: Circuit, name: string): string[] {
-  const exact = circuit.elements.filter((e) => e.name === name);
-  return (exact.length > 0 ? exact : circuit.elements.filter((e) => envelopeOf(e.name) === name)).map(fileName);
-}
 
 /**
  * Where a cold check is on the drawing: "b1:0" is the node b1, "b1:p4" the part that lies between the two, "R7" a part.

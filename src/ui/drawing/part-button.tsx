@@ -3,7 +3,7 @@
 
 import type { ReactNode } from "react";
 import { useJob } from "../frame/job-context";
-import { partsNamed } from "./layers";
+import { partsNamed } from "./parts-named";
 
 export function PartButton({ name, children }: { name: string; children?: ReactNode }) {
   const { view, inHand, setInHand } = useJob();

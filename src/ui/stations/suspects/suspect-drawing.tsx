@@ -9,7 +9,8 @@ import type { SuspectsAnswer } from "@/core/ports/solver-port";
 import { faultsOf } from "@/core/suspects/faults";
 import type { Suspect } from "@/core/suspects/rank";
 import { StationDrawing } from "../../drawing/station-drawing";
-import { partsNamed, suspectLayer } from "../../drawing/layers";
+import { suspectLayer } from "../../drawing/layers";
+import { partsNamed } from "../../drawing/parts-named";
 import { useJob, type InHand } from "../../frame/job-context";
 import { useAnswer } from "../../frame/use-answer";
 

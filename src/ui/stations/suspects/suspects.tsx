@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useMemo, useState } from "react";
 import { noiseOf } from "@/core/noise/job-noise";
 import { ENOUGH } from "@/core/diagnosis/evidence";
-import { partsNamed } from "../../drawing/layers";
+import { partsNamed } from "../../drawing/parts-named";
 import { useJob } from "../../frame/job-context";
 import { late, lateInBrowser } from "../../frame/late";
 import { useSuspects } from "../../frame/use-suspects";
