@@ -5,7 +5,7 @@
 
 import type { Element } from "../circuit/circuit";
 import { electrodeNode } from "../anatomy/points";
-import { layoutOf, type Layout } from "./two-pins";
+import { layoutOf, type Layout } from "./part-shapes";
 
 /** Parts in line, left to right: `parts[i]` lies between `nodes[i]` and `nodes[i + 1]`. */
 export interface Run {
@@ -124,23 +124,32 @@ export function planCells(elements: readonly Element[], isMark: (node: string) =
       node: string,
       among: readonly Element[],
       taken: (e: Element) => boolean,
+      stands: (to: string) => boolean,
     ): { part: Element; node: string } | undefined => {
       if (isMark(node) || plan.home.get(node) !== cell || (plan.hangs.get(node) ?? []).some(taken)) return undefined;
       for (const part of among) {
         const to = other(part, node);
-        const fed = (plan.hangs.get(to) ?? []).some((e) => e.letter === "R" || e.letter === "L");
-        if (two(part) && fed && !plan.home.has(to) && !elsewhere.has(to) && !grids.has(to)) return { part, node: to };
+        if (two(part) && stands(to) && !plan.home.has(to) && !elsewhere.has(to) && !grids.has(to)) return { part, node: to };
       }
       return undefined;
     };
+    const own = new Set((cell.kind === "pair" ? [cell.upper, cell.lower] : [tubePlan]).map((p) => at(p.tube, "grid")));
+    const fed = (to: string) => (plan.hangs.get(to) ?? []).some((e) => e.letter === "R" || e.letter === "L");
+    // A tail that goes on to where the feedback comes in stands on nothing; the grids leak to it all the same.
+    const leaksTo = (to: string) => linesAt(to).some((e) => two(e) && e.letter === "R" && own.has(other(e, to)));
     const passes = (node: string) => linesAt(node).filter((e) => e.letter === "R" || e.letter === "L");
-    tubePlan.tail = joint(at(tube, "cathode"), passes(at(tube, "cathode")), (e) => e.letter === "R" || cell.kind === "pair");
+    tubePlan.tail = joint(
+      at(tube, "cathode"),
+      passes(at(tube, "cathode")),
+      (e) => e.letter === "R" || cell.kind === "pair",
+      (to) => fed(to) || leaksTo(to),
+    );
     if (tubePlan.tail) {
       claimed.add(tubePlan.tail.part);
       settle(tubePlan.tail.node, cell);
     }
     if (cell.kind === "pair" || at(tube, "plate") === at(tube, "cathode")) continue;
-    tubePlan.load = joint(at(tube, "plate"), passes(at(tube, "plate")), (e) => !e.nodes.includes("0"));
+    tubePlan.load = joint(at(tube, "plate"), passes(at(tube, "plate")), (e) => !e.nodes.includes("0"), fed);
     if (tubePlan.load) {
       claimed.add(tubePlan.load.part);
       settle(tubePlan.load.node, cell);

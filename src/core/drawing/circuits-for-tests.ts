@@ -247,3 +247,78 @@ export function randomCircuit(seed: number): string {
   }
   return [`Random ${seed}`, "*@mains 230 50", ...points, ...stages, ...lines, ".model dx D(is=1n)", ".end"].join("\n");
 }
+
+/** Typed by hand: two channels, a follower into a tone stack, a pair whose tail goes on to where the feedback comes in, fixed bias. */
+export const TWO_CHANNELS = `Two channels into a tone stack
+*@mains 230 50
+*@stage V1A in=in1 out=p1a
+*@stage V1B in=in2 out=p1b
+XPS b1 0 RECT_BRIDGE vac=320 rs=40 tube=silicon
+C1 b1 0 50u
+L1 b1 b2 10
+C2 b2 0 50u
+R1 b2 b3 10k
+C3 b3 0 32u
+R2 b3 b4 10k
+C4 b4 0 32u
+XBS 0 bn RECT_HALF vac=50 rs=1k tube=silicon
+C20 0 bn 10u
+R40 bn ba 15k
+XP9 ba bw bz POT value=25k taper=linear pos=0.5
+R41 bz 0 27k
+C21 0 bw 10u
+R50 in1 g1a 68k
+R51 in1 0 1MEG
+XV1A p1a g1a k1 12AX7
+R52 b4 p1a 100k
+R53 k1 0 820
+C30 k1 0 250u ;@volts 25
+R54 in2 g1b 68k
+R55 in2 0 1MEG
+XV1B p1b g1b k1 12AX7
+R56 b4 p1b 100k
+C31 p1a v1 22n
+XP1 0 w1 v1 POT value=1MEG taper=audio pos=0.5
+C32 p1b v2 22n
+XP2 0 w2 v2 POT value=1MEG taper=audio pos=0.5
+R57 w1 m 270k
+R58 w2 m 270k
+C33 w1 v1 500p
+XV2A p2a m k2a 12AX7
+R59 b4 p2a 100k
+R60 k2a 0 820
+XV2B b4 p2a k2b 12AX7
+R61 k2b 0 100k
+C34 k2b t1 500p
+XP3 t2 tw t1 POT value=250k taper=audio pos=0.5
+R62 k2b s 56k
+C35 s t2 22n
+C36 s b5 22n
+XP4 b5 t2 t2 POT value=1MEG taper=audio pos=0.5
+XP5 0 b5 b5 POT value=25k taper=linear pos=0.5
+C37 tw g3a 22n
+XV3A p3a g3a k3 12AT7
+XV3B p3b g3b k3 12AT7
+R63 b3 p3a 82k
+R64 b3 p3b 100k
+R65 k3 t3 470
+R66 t3 fb 10k
+R67 g3a t3 1MEG
+R68 g3b t3 1MEG
+C38 g3b fb 100n
+XP6 fb pw 0 POT value=5k taper=linear pos=0.5
+C39 pw 0 100n
+R69 fb out 27k
+C40 p3a g4 22n
+C41 p3b g5 22n
+R70 g4 bw 220k
+R71 g5 bw 220k
+R72 g4 g4s 1.5k
+R73 g5 g5s 1.5k
+XV4 p4 s4 g4s 0 6L6GC
+XV5 p5 s5 g5s 0 6L6GC
+R74 b2 s4 470
+R75 b2 s5 470
+XT1 p4 b1 p5 out 0 OPT_PP zpp=4000 load=8 dcr=60 dcr2=60 lp=20
+R76 out 0 8
+.end`;

@@ -7,7 +7,7 @@ import { HANG, hangAlong } from "./draw-run";
 import { boxOf, point, type Pin, type Point } from "./geometry";
 import { idOf, labelLines, labelWidth } from "./part-labels";
 import { PART, Sketch, TAG } from "./sketch";
-import { shapeOf } from "./two-pins";
+import { shapeOf } from "./part-shapes";
 
 interface Side {
   terminals: number[];

@@ -15,7 +15,7 @@ import { railsOf, type Rail } from "../anatomy/rails";
 import { ranksOf } from "./ranks";
 import { sectionsOf, type Part } from "./sections";
 import { Sketch, type Surroundings } from "./sketch";
-import { shapeOf } from "./two-pins";
+import { shapeOf } from "./part-shapes";
 
 /** Between sections, and around the sheet. */
 const GAP = 4;

@@ -92,9 +92,12 @@ function drawShared(
     sketch.wire(tail.node, point(at.x, at.y + (1.5 + PART) * sign), point(at.x, LEAK_LINE), point(joint, LEAK_LINE));
   }
   const here = plan.hangs.get(tail.node) ?? [];
-  const stack = here.find((e) => e.letter === "R") ?? here[0]!;
-  hang(sketch, plan, tail.node, stack, joint, LEAK_LINE);
-  let end = joint + 1.6 + Math.max(labelWidth(labelLines(stack)), sketch.markHalf(stack.nodes.find((n) => isMark(n))!));
+  const stack = here.find((e) => e.letter === "R") ?? here[0];
+  let end = joint + 1.6;
+  if (stack) {
+    hang(sketch, plan, tail.node, stack, joint, LEAK_LINE);
+    end += Math.max(labelWidth(labelLines(stack)), sketch.markHalf(stack.nodes.find((n) => isMark(n))!));
+  }
   const others = [...here.filter((e) => e !== stack)];
   const last = others.length > 0 ? lastColumn(sketch, plan, others, end) : joint;
   end = hangAlong(sketch, plan, tail.node, others, end, LEAK_LINE);

@@ -145,9 +145,12 @@ function drawTail(sketch: Sketch, plan: Plan, tubePlan: TubePlan, x: number, top
     sketch.wire(tail.node, point(at.x, at.y + 1.5 + PART), point(at.x, y), point(x, y));
   }
   const hung = plan.hangs.get(tail.node) ?? [];
-  const stack = hung.find((e) => e.letter === "R") ?? hung[0]!;
-  hang(sketch, plan, tail.node, stack, x, y);
-  let end = x + 1.6 + Math.max(labelWidth(labelLines(stack)), sketch.markHalf(stack.nodes.find((n) => isMark(n))!));
+  const stack = hung.find((e) => e.letter === "R") ?? hung[0];
+  let end = x + 1.6;
+  if (stack) {
+    hang(sketch, plan, tail.node, stack, x, y);
+    end += Math.max(labelWidth(labelLines(stack)), sketch.markHalf(stack.nodes.find((n) => isMark(n))!));
+  }
   const others = hung.filter((e) => e !== stack);
   const last = others.length > 0 ? lastColumn(sketch, plan, others, end) : x;
   end = hangAlong(sketch, plan, tail.node, others, end, y);

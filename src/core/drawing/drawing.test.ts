@@ -5,7 +5,7 @@ import fc from "fast-check";
 import { readCircuit } from "../circuit/read";
 import type { Circuit } from "../circuit/circuit";
 import { faultsOf, measure, netsOf } from "./check-drawing";
-import { randomCircuit } from "./circuits-for-tests";
+import { randomCircuit, TWO_CHANNELS } from "./circuits-for-tests";
 import { drawCircuit } from "./draw-circuit";
 import type { Drawing } from "./geometry";
 import { layoutHere } from "./layout-for-tests";
@@ -54,6 +54,21 @@ describe("the six circuits", () => {
     expect([at("XV3A").flipped, at("XV3B").flipped]).toEqual([false, true]);
     expect(at("R18").box.y).toBeLessThan(at("XV3A").box.y);
     expect(at("R19").box.y).toBeGreaterThan(at("XV3B").box.y);
+  });
+
+  it("knows a pair whose tail stands on the feedback, and draws stage after stage", async () => {
+    const circuit = circuitOf(TWO_CHANNELS);
+    const drawing = await drawCircuit(circuit, layoutHere);
+    expect(faultsOf(circuit, drawing)).toEqual([]);
+    const at = (part: string) => drawing.symbols.find((s) => s.part === part)!;
+    expect([at("XV3A").flipped, at("XV3B").flipped]).toEqual([false, true]);
+    // The tail's part and the leaks stand between the two tubes.
+    for (const part of ["R65", "R67", "R68"]) {
+      expect(at(part).box.y).toBeGreaterThan(at("XV3A").at.y);
+      expect(at(part).box.y + at(part).box.height).toBeLessThan(at("XV3B").at.y);
+    }
+    const across = ["XV1A", "XV2A", "XV2B", "XP3", "XV3A", "XV4", "XT1"].map((part) => at(part).box.x);
+    expect([...across].sort((a, b) => a - b)).toEqual(across);
   });
 
   // Worked out from the six files by hand: what a rectifier feeds through droppers, and the adjusters' wipers.

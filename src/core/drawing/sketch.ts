@@ -23,7 +23,7 @@ import {
   type Wire,
 } from "./geometry";
 import { idOf, labelLines, labelWidth, cut } from "./part-labels";
-import { shapeOf } from "./two-pins";
+import { shapeOf } from "./part-shapes";
 
 /** Length of a part with two terminals, from pin to pin. */
 export const PART = 4;

@@ -1,4 +1,4 @@
-/** Parts of two terminals: which symbol they have, and what each part is for the layout. */
+/** Which symbol a part has, and how it is laid out: between two nodes, as a divider, as a tube, as a box. */
 
 import type { Element } from "../circuit/circuit";
 import type { Shape } from "./geometry";
