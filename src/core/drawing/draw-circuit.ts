@@ -102,7 +102,6 @@ async function drawSection(
     rails,
     hasPoint: (node) => points.has(node),
     leadsOn: (node) => (where.get(node)?.size ?? 0) > 1 || twice.has(node),
-    isInput: (node) => inputs.includes(node),
   };
   const rankOf = (node: string) => ranks.get(node) ?? 0;
   const drawn = plan.cells.map((cell) => {

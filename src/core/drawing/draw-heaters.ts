@@ -14,7 +14,7 @@ export function heatersOn(winding: HeaterWinding): string[] {
 /** Undefined where the file says nothing of heaters. */
 export function drawHeaters(circuit: Circuit): { title: Pick<Section, "kind" | "title">; sketch: Sketch } | undefined {
   if (circuit.heaters.length === 0) return undefined;
-  const sketch = new Sketch({ isMark: () => false, rails: new Map(), hasPoint: () => false, leadsOn: () => false, isInput: () => false });
+  const sketch = new Sketch({ isMark: () => false, rails: new Map(), hasPoint: () => false, leadsOn: () => false });
   let x = 0;
   for (const winding of circuit.heaters) {
     const node = `heater ${winding.name}`;

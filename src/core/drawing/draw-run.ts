@@ -69,15 +69,23 @@ export function fallOf(plan: Plan, run: Run): number {
 
 /**
  * Draws a run from (x, y) to the right. Returns where its last node's wire ends, `fallOf` below its beginning.
- * @param home whether the cell is the one that draws what hangs on a node.
+ * @param home whether the cell is the one that draws what hangs on a node. @param isInput the first node is where signal comes in.
  */
-export function drawRun(sketch: Sketch, plan: Plan, run: Run, x: number, y: number, home: (node: string) => boolean): number {
-  const { rails, isMark, hasPoint, isInput } = sketch.about;
+export function drawRun(
+  sketch: Sketch,
+  plan: Plan,
+  run: Run,
+  x: number,
+  y: number,
+  home: (node: string) => boolean,
+  isInput = false,
+): number {
+  const { rails, isMark, hasPoint } = sketch.about;
   for (let i = 0; i < run.nodes.length; i++) {
     const node = run.nodes[i]!;
     const begins = x;
     if (home(node) && !isMark(node)) {
-      if (i === 0 && isInput(node) && !sketch.about.leadsOn(node)) {
+      if (i === 0 && isInput) {
         sketch.flag("input", node, node.toUpperCase().slice(0, 12), point(x, y), "left");
         x += 0.6;
       }

@@ -30,8 +30,8 @@ export function drawGrid(
   const owns = (node: string) => home(node) && (tubePlan.run !== undefined || node !== grid);
   const start = 0;
   const begin = y - fallOf(plan, run);
-  let x = drawRun(sketch, plan, run, start, begin, owns);
   const first = run.nodes[0]!;
+  let x = drawRun(sketch, plan, run, start, begin, owns, home(first) && !leadsOn(first) && comesIn(plan, tubePlan, first));
   if (!home(first) || leadsOn(first)) sketch.port(first, "WEST", point(start, begin));
   const from = x;
   for (const e of tubePlan.leaks) {
@@ -42,6 +42,19 @@ export function drawGrid(
   x += 1.2;
   sketch.wire(grid, point(from, y), point(x, y));
   return x;
+}
+
+/** From so many farads a grid is at nothing for signal. */
+const GROUNDS_FROM = 1e-9;
+
+/**
+ * Whether signal comes in at the end of a grid's line that nothing drives: an input of the amp, a tank's return. Not where a capacitor holds
+ * it at nothing, nor at a grid that has nothing but its leak to the tail.
+ */
+function comesIn(plan: Plan, { run, leaks }: TubePlan, first: string): boolean {
+  const hung = plan.hangs.get(first) ?? [];
+  if (hung.some((e) => e.letter === "C" && (e.value ?? 0) >= GROUNDS_FROM)) return false;
+  return (run?.parts.length ?? 0) > 0 || leaks.length === 0;
 }
 
 /** A single tube, upright. The sketch's origin is where its grid line begins. */

@@ -71,6 +71,23 @@ describe("the six circuits", () => {
     expect([...across].sort((a, b) => a - b)).toEqual(across);
   });
 
+  // By hand: jacks, the detector's way in, what comes back from the tank; not the second grid of a pair, held by its capacitor.
+  it.each([
+    ["wren-5.cir", ["IN"]],
+    ["drover-40.cir", ["IN", "RET"]],
+    ["picture-house.cir", ["INL", "INR"]],
+    ["minor.cir", ["DET"]],
+    ["halberd-120.cir", ["IN"]],
+  ])("%s: signal comes in at %j", async (name, inputs) => {
+    const { marks } = await drawCircuit(amp(name), layoutHere);
+    expect(
+      marks
+        .filter((m) => m.kind === "input")
+        .map((m) => m.text)
+        .sort(),
+    ).toEqual(inputs);
+  });
+
   // Worked out from the six files by hand: what a rectifier feeds through droppers, and the adjusters' wipers.
   it.each([
     ["wren-5.cir", ["B1", "B2", "B3"], []],

@@ -49,8 +49,6 @@ export interface Surroundings {
   hasPoint: (node: string) => boolean;
   /** Nodes that other cells have as well. */
   leadsOn: (node: string) => boolean;
-  /** Nodes that are an input of the amp. */
-  isInput: (node: string) => boolean;
 }
 
 export class Sketch {
