@@ -76,7 +76,7 @@ test("the walk goes on without the server, page after page; lines are sent once 
   await expect(page.getByText(/the circuit solved at 2\d\d\sV/).first()).toBeVisible();
   await expect(page.getByText(/was not solved|is being solved/)).toHaveCount(0);
   // And so is the layout: the circuit was not drawn here before.
-  await expect(page.getByTestId("schematic").locator('[data-part="XV2"]').first()).toBeVisible();
+  await expect(page.getByTestId("schematic").locator('[data-part="XV4"]').first()).toBeVisible();
   await page.goto(`${shop.address}/jobs/${JOB}/probe`);
   await expect(page.getByRole("main", { name: "Probe mode" })).toBeVisible();
 
