@@ -63,18 +63,20 @@ test("the editor: bad lines in place, a live solve, a new version, compared with
 });
 
 test("a file without test points gets the usual ones, and they can be written into it", async ({ page }) => {
-  await openModel(page, "Brackwynd Wren 5");
+  await openModel(page, "Tarn & Wicke Lantern 15");
   await page.getByRole("tab", { name: "Circuit file" }).click();
   const text = (await file(page).inputValue()).replace(/^\*@point.*\n/gm, "");
   await file(page).fill(text);
-  await expect(page.getByText("The file names no test points: the 11 usual ones are used")).toBeVisible();
+  await expect(page.getByText("The file names no test points: the 19 usual ones are used")).toBeVisible();
   await page.getByRole("tab", { name: "Figures" }).click();
-  await expect(page.getByRole("region", { name: "Test points" }).getByRole("row", { name: /^V2\.k .*V2 pin 3/ })).toContainText(/7\.\d+ V/);
+  await expect(page.getByRole("region", { name: "Test points" }).getByRole("row", { name: /^V1A\.k .*V1 pin 3/ })).toContainText(
+    /1\.3\d V/,
+  );
   await page.getByRole("button", { name: "Write them into the file" }).click();
   await expect(page.getByText("The file names no test points")).toHaveCount(0);
   await page.getByRole("tab", { name: "Circuit file" }).click();
   const written = await file(page).inputValue();
-  expect(written).toContain('*@point V2.k node=k2 order=50 label="V2 cathode"');
+  expect(written).toContain('*@point V1A.k node=k1a order=190 label="V1A cathode"');
   expect(written.replace(/^\*@point.*\n/gm, "")).toBe(text);
 });
 
