@@ -18,3 +18,14 @@ export interface Solution {
   gains: Record<string, number>;
   undetermined: string[];
 }
+
+/** What a 10 MΩ meter shows at a node that has a test point; of another node the volts without a meter. Chassis is zero. */
+export function shownAt(
+  solution: Pick<Solution, "points" | "nodes">,
+  points: readonly { name: string; node: string }[],
+  node: string,
+): number | undefined {
+  if (node === "0") return 0;
+  const point = points.find((p) => p.node === node);
+  return (point && solution.points[point.name]) ?? solution.nodes[node];
+}

@@ -7,7 +7,7 @@ import { envelopeOf, type Circuit } from "../circuit/circuit";
 import type { Drawing } from "../drawing/geometry";
 import { lineworkOf } from "../drawing/linework";
 import type { School } from "../drawing/strokes";
-import type { Solution } from "../expectation/solution";
+import { shownAt, type Solution } from "../expectation/solution";
 import { formatQuantity, formatVolts } from "../quantity/format";
 import * as texts from "../texts/bench-sheet";
 import type { Block, Column } from "./report-blocks";
@@ -91,14 +91,11 @@ function sockets(circuit: Circuit, solution: Solution): Block[] {
     .flatMap((name) => {
       const socket = socketOf(circuit, name);
       if (!socket) return [];
-      const volts = (node: string | undefined) =>
-        node === undefined
-          ? ""
-          : node === "0"
-            ? texts.chassis()
-            : solution.nodes[node] === undefined
-              ? ""
-              : formatVolts(solution.nodes[node]!);
+      const volts = (node: string | undefined) => {
+        if (node === undefined || node === "0") return node === "0" ? texts.chassis() : "";
+        const shown = shownAt(solution, circuit.points, node);
+        return shown === undefined ? "" : formatVolts(shown);
+      };
       const pins = Array.from({ length: 9 }, (_, i) => {
         const pin = socket.pins[i];
         if (!pin?.electrode) return "";

@@ -80,7 +80,7 @@ export function viewJob(
     };
   }
   const conditions = conditionsNow(state, now);
-  if (conditions.mains === undefined) conditions.mains = settings.mainsVolts;
+  if (conditions.mains === undefined) conditions.mains = wallVolts(circuit, settings.mainsVolts);
   // Many views are made for one figure of theirs: the board asks for energy alone.
   let rows: WalkRow[] | undefined;
   return {

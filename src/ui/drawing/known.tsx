@@ -7,7 +7,7 @@ import { fileName, type Circuit } from "@/core/circuit/circuit";
 import type { Solution } from "@/core/expectation/solution";
 import { faultsOf } from "@/core/suspects/faults";
 import type { InHand } from "../frame/job-context";
-import { nodeFacts, partFacts, type Fact } from "./facts";
+import { nodeFacts, partFacts, type Fact } from "@/core/job/known-of";
 
 interface KnownProps {
   circuit: Circuit;
@@ -76,6 +76,8 @@ function PartKnown({ circuit, part, solution, pick }: { circuit: Circuit; part: 
         <span className="soft block">{known.place}</span>
       </p>
       <Facts facts={known.facts} />
+      {known.work.length > 0 && <p className="soft">Computed for now, no signal:</p>}
+      <Facts facts={known.work} />
       <p className="flex flex-wrap items-center gap-1">
         <span className="soft mr-1">Ends at</span>
         {[...new Set(e.nodes)].map((n) => (

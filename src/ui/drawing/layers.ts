@@ -58,19 +58,25 @@ export function suspectLayer(
     if (predicted === undefined) continue;
     nodes[row.point.node] = { ...nodes[row.point.node], expected: `→ ${formatVolts(predicted)}` };
   }
-  const parts: Record<string, PartNote> = {};
+  // A part may fail in several ways: its probability is that of all of them.
+  const sums = new Map<string, number>();
   for (const s of suspects)
-    for (const ref of s.refs) {
-      const strong = chosen?.refs.includes(ref) ?? false;
-      for (const part of partsNamed(circuit, ref)) parts[part] ??= { text: percent(s.probability), look: strong ? "strong" : "plain" };
-    }
+    for (const part of new Set(s.refs.flatMap((ref) => partsNamed(circuit, ref)))) sums.set(part, (sums.get(part) ?? 0) + s.probability);
+  const strong = new Set((chosen?.refs ?? []).flatMap((ref) => partsNamed(circuit, ref)));
+  const parts: Record<string, PartNote> = {};
+  for (const [part, probability] of sums)
+    if (probability >= LEAST_SHOWN || strong.has(part))
+      parts[part] = { text: percent(probability), look: strong.has(part) ? "strong" : "plain" };
   return {
-    says: "Bold: what was read. After the arrow: what the chosen suspect makes of it. Frames: the suspects, with their probability.",
+    says: "Bold: what was read. After the arrow: what the chosen suspect makes of it. Frames: the suspected parts, each with the probability of all the ways in which it may have failed.",
     nodes,
     parts,
     next,
   };
 }
+
+/** Less likely parts are left to the list. */
+const LEAST_SHOWN = 0.01;
 
 const percent = (p: number) => (p < 0.01 ? "under 1 %" : `${Math.round(p * 100)} %`);
 
@@ -147,11 +153,7 @@ export function outputLayer(circuit: Circuit, rows: readonly WalkRow[]): Layer {
 
 /** What is said of causes that are parts or nodes: where a noise enters. */
 export function causeLayer(circuit: Circuit, causes: readonly { refs: string[]; probability: number }[]): Layer {
-  const parts: Record<string, PartNote> = {};
-  causes.forEach((c, i) => {
-    for (const ref of c.refs)
-      for (const part of partsNamed(circuit, ref)) parts[part] ??= { text: percent(c.probability), look: i === 0 ? "strong" : "plain" };
-  });
+  const { parts } = suspectLayer(circuit, [], causes, causes[0] && { refs: causes[0].refs, predicted: {} });
   return { says: "Frames: parts at which the noise can enter, with their probability by what was answered and read.", nodes: {}, parts };
 }
 
@@ -160,7 +162,6 @@ export function workLayer(
   circuit: Circuit,
   rows: readonly WalkRow[],
   changes: readonly { position: string; kind: string; outcome?: string; newPart: string; set?: string[] }[],
-  without: readonly string[] = [],
 ): Layer {
   const { nodes } = walkLayer(rows);
   const parts: Record<string, PartNote> = {};
@@ -171,7 +172,6 @@ export function workLayer(
     for (const part of names.flatMap((name) => partsNamed(circuit, name.toUpperCase())))
       parts[part] = { text, look: c.kind === "experiment" ? "strong" : "changed" };
   }
-  for (const tube of without) for (const part of partsNamed(circuit, tube)) parts[part] = { text: "out", look: "out" };
   return {
     says: words("Dashed frames: parts that were replaced or repaired, tubes that are out. Full frames: experiments that are in."),
     nodes,

@@ -7,7 +7,7 @@ import { partWords, placeOf } from "@/core/circuit/part-place";
 import type { Solution } from "@/core/expectation/solution";
 import type { InHand } from "../frame/job-context";
 import { WideTable } from "../forms/wide-table";
-import { workOf } from "./facts";
+import { workOf } from "@/core/job/known-of";
 import type { Layer } from "./layer";
 import { layerWords } from "./layer-words";
 

@@ -3,15 +3,15 @@
 
 import { useMemo, useState, type ReactNode } from "react";
 import { tellEvent } from "@/core/tape/tell";
-import { solveConditions } from "@/core/expectation/modelled";
 import type { Solution } from "@/core/expectation/solution";
 import { useJob, type InHand } from "../frame/job-context";
-import { useAnswer } from "../frame/use-answer";
+import { useConditions } from "../frame/use-conditions";
+import { answerTo, useAnswer } from "../frame/use-answer";
+import { Drawn } from "./drawn";
 import { DrawingSheet } from "./drawing-sheet";
-import { Large } from "./large";
 import type { Layer } from "./layer";
 import { ownPoint } from "./own-point";
-import { Table } from "./part-table";
+import { partsNamed } from "./parts-named";
 import { seenOf } from "./seen-of";
 import { useDrawing } from "./use-drawing";
 
@@ -32,24 +32,21 @@ export function StationDrawing({ layer: given, picked, beside }: StationDrawingP
   const [shown, setShown] = useState(true);
   const circuit = view.circuit!;
   const drawn = useDrawing(drawings, shown ? netlist : undefined);
-  const conditions = useMemo(
-    () => solveConditions(circuit, { mains: view.state.mainsVolts ?? settings.mainsVolts, without: view.state.power?.without }),
-    [circuit, view.state.mainsVolts, view.state.power, settings.mainsVolts],
-  );
-  const solved = useAnswer(solver && drawings && netlist && shown ? `${netlist}\n${JSON.stringify(conditions)}` : undefined, () =>
-    solver!.solve(netlist!, conditions),
+  const conditions = useConditions();
+  const question = solver && drawings && netlist && shown ? `${netlist}\n${JSON.stringify(conditions)}` : undefined;
+  const solution = answerTo(
+    useAnswer(question, () => solver!.solve(netlist!, conditions)),
+    question,
   );
   const seen = useMemo(() => (inHand ? seenOf(view.state, circuit, inHand) : []), [view.state, circuit, inHand]);
   // Tubes that are out are so on every station's sheet.
   const layer = useMemo((): Layer => {
-    const out = circuit.elements.filter((e) =>
-      view.state.power?.without.some((t) => e.name === t || e.name.startsWith(`${t}A`) || e.name.startsWith(`${t}B`)),
-    );
-    const laid = typeof given === "function" ? given(solved.answer) : given;
+    const laid = typeof given === "function" ? given(solution) : given;
     const parts = { ...laid.parts };
-    for (const e of out) parts[e.letter === "X" ? `X${e.name}` : e.name] = { text: "out", look: "out" };
+    for (const tube of view.state.power?.without ?? [])
+      for (const part of partsNamed(circuit, tube)) parts[part] = { text: "out", look: "out" };
     return { ...laid, parts };
-  }, [given, circuit, view.state.power, solved.answer]);
+  }, [given, circuit, view.state.power, solution]);
 
   const node = inHand && "node" in inHand ? inHand.node : undefined;
   const canBePoint =
@@ -80,15 +77,23 @@ export function StationDrawing({ layer: given, picked, beside }: StationDrawingP
     <section aria-label="Drawing">
       <details open={shown} onToggle={(e) => setShown(e.currentTarget.open)}>
         <summary className="mb-2 min-h-9 cursor-pointer font-bold">Drawing</summary>
-        {!shown ? null : drawn.answer && drawn.netlist === netlist ? (
-          <Large>
-            {(large, setLarge) => (
+        {shown && (
+          <Drawn
+            drawing={answerTo(drawn, netlist)}
+            failed={drawings ? drawn.failed : "this page has no drawing"}
+            circuit={circuit}
+            layer={layer}
+            solution={solution}
+            inHand={inHand}
+            setInHand={setInHand}
+          >
+            {(drawing, large, setLarge) => (
               <DrawingSheet
-                drawing={drawn.answer!}
+                drawing={drawing}
                 circuit={circuit}
                 school={settings.symbols}
                 layer={layer}
-                solution={solved.answer}
+                solution={solution}
                 inHand={inHand}
                 setInHand={setInHand}
                 large={large}
@@ -105,18 +110,7 @@ export function StationDrawing({ layer: given, picked, beside }: StationDrawingP
                 }
               />
             )}
-          </Large>
-        ) : drawn.failed || !drawings ? (
-          <>
-            <p role="status" className="mb-2">
-              ▲ The circuit could not be drawn: {drawn.failed || "this page has no drawing"}. Here is what is in it.
-            </p>
-            <Table circuit={circuit} layer={layer} solution={solved.answer} inHand={inHand} pick={setInHand} />
-          </>
-        ) : (
-          <p role="status" className="soft grid h-[30rem] place-items-center">
-            Drawing the circuit…
-          </p>
+          </Drawn>
         )}
       </details>
     </section>

@@ -4,7 +4,10 @@
 import { useEffect, useState } from "react";
 
 export interface Asked<T> {
+  /** The last one stands until the next is there. */
   answer?: T;
+  /** What the answer is to. */
+  key?: string;
   /** Part that is done; undefined when nothing is under way. */
   progress?: number;
   failed: string;
@@ -15,7 +18,7 @@ export interface Asked<T> {
  * @param ask called once for each key. An answer that comes after the key has changed is dropped.
  */
 export function useAnswer<T>(key: string | undefined, ask: (progress: (part: number) => void) => Promise<T>): Asked<T> {
-  const [state, setState] = useState<Asked<T> & { key?: string }>({ failed: "" });
+  const [state, setState] = useState<Asked<T>>({ failed: "" });
   useEffect(() => {
     if (key === undefined) return;
     let gone = false;
@@ -31,3 +34,6 @@ export function useAnswer<T>(key: string | undefined, ask: (progress: (part: num
   }, [key]);
   return state;
 }
+
+/** The answer to this very question: nothing of the one before while it is under way. */
+export const answerTo = <T>(asked: Asked<T>, key: string | undefined): T | undefined => (asked.key === key ? asked.answer : undefined);

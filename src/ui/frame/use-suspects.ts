@@ -6,6 +6,7 @@ import type { SuspectsAnswer } from "@/core/ports/solver-port";
 import { historyOf, type PartHistory } from "@/core/suspects/history";
 import { evidenceOf, rounded, type JobEvidence } from "@/core/suspects/job-evidence";
 import { solveConditions } from "@/core/expectation/modelled";
+import { wallVolts } from "@/core/circuit/mains-connection";
 import { useJob } from "./job-context";
 
 export interface SuspectsState {
@@ -24,7 +25,10 @@ export function useSuspects(off = false): SuspectsState {
   const job = useMemo(() => evidenceOf(state, circuit!), [state, circuit]);
   // What is to be measured next is judged at the mains as it stands, all tubes in.
   const now = useMemo(
-    () => rounded(solveConditions(circuit!, { mains: conditions.mains ?? settings.mainsVolts, without: conditions.without })),
+    () =>
+      rounded(
+        solveConditions(circuit!, { mains: conditions.mains ?? wallVolts(circuit, settings.mainsVolts), without: conditions.without }),
+      ),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the clock in conditions must not start a solve each minute
     [circuit, conditions.mains, conditions.without?.join(), settings.mainsVolts],
   );

@@ -7,12 +7,12 @@ import type { Circuit } from "@/core/circuit/circuit";
 import type { Solution } from "@/core/expectation/solution";
 import type { DrawingPort } from "@/core/ports/drawing-port";
 import type { School } from "@/core/drawing/strokes";
+import type { Drawing } from "@/core/drawing/geometry";
 import { lineworkOf } from "@/core/drawing/linework";
 import { svgOf } from "@/core/drawing/svg";
 import { DrawingSheet } from "../drawing/drawing-sheet";
-import { Large } from "../drawing/large";
+import { Drawn } from "../drawing/drawn";
 import { modelLayer } from "../drawing/layers";
-import { Table } from "../drawing/part-table";
 import { useDrawing } from "../drawing/use-drawing";
 import type { InHand } from "../frame/job-context";
 
@@ -31,23 +31,7 @@ export function ModelDrawing({ circuit, netlist, solution, school, drawings, mor
   const [inHand, setInHand] = useState<InHand>();
   const drawn = useDrawing(drawings, netlist);
   const layer = useMemo(() => modelLayer(circuit, solution), [circuit, solution]);
-  if (drawn.failed)
-    return (
-      <>
-        <p role="status" className="mb-2">
-          ▲ The circuit could not be drawn: {drawn.failed}. Here is what is in it.
-        </p>
-        <Table circuit={circuit} layer={layer} solution={solution} inHand={inHand} pick={setInHand} />
-      </>
-    );
-  const { answer: drawing } = drawn;
-  if (!drawing)
-    return (
-      <p role="status" className="soft grid h-[30rem] place-items-center">
-        Drawing the circuit…
-      </p>
-    );
-  const download = () => {
+  const download = (drawing: Drawing) => {
     const notes = Object.fromEntries(
       Object.entries(layer.nodes).map(([node, n]) => [node, [n.read, n.expected].filter((line) => line !== undefined)]),
     );
@@ -61,8 +45,16 @@ export function ModelDrawing({ circuit, netlist, solution, school, drawings, mor
     URL.revokeObjectURL(url);
   };
   return (
-    <Large>
-      {(large, setLarge) => (
+    <Drawn
+      drawing={drawn.answer}
+      failed={drawn.failed}
+      circuit={circuit}
+      layer={layer}
+      solution={solution}
+      inHand={inHand}
+      setInHand={setInHand}
+    >
+      {(drawing, large, setLarge) => (
         <DrawingSheet
           drawing={drawing}
           circuit={circuit}
@@ -76,13 +68,13 @@ export function ModelDrawing({ circuit, netlist, solution, school, drawings, mor
           tools={
             <>
               {more}
-              <button className="btn btn-outline" onClick={download}>
+              <button className="btn btn-outline" onClick={() => download(drawing)}>
                 <Download aria-hidden className="size-5" /> SVG
               </button>
             </>
           }
         />
       )}
-    </Large>
+    </Drawn>
   );
 }

@@ -38,10 +38,7 @@ export function Work() {
 /** What is in the amp and not in its model. */
 function WorkDrawing({ circuit }: { circuit: Circuit }) {
   const { view } = useJob();
-  const layer = useMemo(
-    () => workLayer(circuit, view.rows, view.state.changes, view.state.power?.without),
-    [circuit, view.rows, view.state],
-  );
+  const layer = useMemo(() => workLayer(circuit, view.rows, view.state.changes), [circuit, view.rows, view.state]);
   return (
     <div className="mb-4">
       <StationDrawing layer={layer} />

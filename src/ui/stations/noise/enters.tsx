@@ -102,7 +102,7 @@ export function Enters() {
 function EntersDrawing({ suspects }: { suspects: JointSuspect[] }) {
   const { view } = useJob();
   const circuit = view.circuit!;
-  const layer = useMemo(() => causeLayer(circuit, suspects.filter((s) => s.probability > 0.01).slice(0, 8)), [circuit, suspects]);
+  const layer = useMemo(() => causeLayer(circuit, suspects), [circuit, suspects]);
   return <StationDrawing layer={layer} />;
 }
 

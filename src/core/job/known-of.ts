@@ -1,12 +1,12 @@
 /** Everything that is known of a part or a node, as lines of a name and a value. */
 
-import { figure, words } from "@/core/language/language";
-import { electrodeNode } from "@/core/anatomy/points";
-import { socketOf } from "@/core/anatomy/sockets";
-import { envelopeOf, fileName, type Circuit, type Element } from "@/core/circuit/circuit";
-import { markedValue, partWords, placeOf, terminalWords } from "@/core/circuit/part-place";
-import type { Solution } from "@/core/expectation/solution";
-import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import { figure, words } from "../language/language";
+import { electrodeNode } from "../anatomy/points";
+import { socketOf } from "../anatomy/sockets";
+import { envelopeOf, fileName, type Circuit, type Element } from "../circuit/circuit";
+import { markedValue, partWords, placeOf, terminalWords } from "../circuit/part-place";
+import { shownAt, type Solution } from "../expectation/solution";
+import { formatQuantity, formatVolts } from "../quantity/format";
 
 export interface Fact {
   name: string;
@@ -17,8 +17,8 @@ export interface Fact {
 
 const PROVENANCE = { seen: "read off the part", assumed: "assumed, not seen", printed: "as printed on the drawing" } as const;
 
-/** Volts of a node in a solve; chassis is zero. */
-export const voltsAt = (solution: Solution | undefined, node: string): number | undefined => (node === "0" ? 0 : solution?.nodes[node]);
+/** Volts without a meter: what the parts have across them. */
+const voltsAt = (solution: Solution, node: string): number | undefined => (node === "0" ? 0 : solution.nodes[node]);
 
 /** What the file says of a part. */
 export function ratingsOf(e: Element): Fact[] {
@@ -72,14 +72,17 @@ export function workOf(e: Element, solution: Solution): Fact[] {
 export interface KnownOfPart {
   title: string;
   place: string;
+  /** What the file says of it. */
   facts: Fact[];
+  /** What it does, as the circuit computes it. */
+  work: Fact[];
 }
 
 /** A part of the circuit by its name in the file; undefined for what is not an element, such as a heater. */
 export function partFacts(circuit: Circuit, part: string, solution: Solution | undefined): KnownOfPart | undefined {
   const e = circuit.elements.find((each) => fileName(each) === part);
   if (!e) return undefined;
-  return { title: partWords(e), place: placeOf(circuit, e), facts: [...ratingsOf(e), ...(solution ? workOf(e, solution) : [])] };
+  return { title: partWords(e), place: placeOf(circuit, e), facts: ratingsOf(e), work: solution ? workOf(e, solution) : [] };
 }
 
 export interface KnownOfNode {
@@ -95,9 +98,9 @@ export function nodeFacts(circuit: Circuit, node: string, solution: Solution | u
   const point = circuit.points.find((p) => p.node === node);
   const here = circuit.elements.filter((e) => e.nodes.includes(node));
   const pins = here.flatMap((e) => (e.tube || e.rectifierTube ? pinsOn(circuit, e, node) : []));
-  const volts = voltsAt(solution, node);
+  const volts = solution && shownAt(solution, circuit.points, node);
   const facts: Fact[] = [];
-  if (volts !== undefined) facts.push({ name: "expected", value: formatVolts(volts) });
+  if (volts !== undefined) facts.push({ name: "computed", value: formatVolts(volts) });
   if (point?.chart !== undefined) facts.push({ name: words("on the chart"), value: formatVolts(point.chart) });
   return {
     title: point ? `${point.name}, ${point.label}` : node === "0" ? "Chassis" : terminalWords(circuit, node),
