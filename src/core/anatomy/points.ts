@@ -8,14 +8,20 @@ import { reservoirsOf } from "../supply/reservoirs";
 export type Electrode = "plate" | "screen" | "grid" | "cathode";
 export type Role = "rail" | "bias" | Electrode | "other";
 
+/** The electrodes of a triode or a pentode in the order of its nodes; empty for what is not a tube. */
+export function electrodesOf({ tube }: Element): Electrode[] {
+  return tube?.kind === "triode" ? ["plate", "grid", "cathode"] : tube?.kind === "pentode" ? ["plate", "screen", "grid", "cathode"] : [];
+}
+
 /** Node of an electrode; undefined for a screen that a triode does not have, or for what is not a tube. */
 export function electrodeNode(tube: Element, electrode: Electrode): string | undefined {
-  const kind = tube.tube?.kind;
-  const order: Electrode[] | undefined =
-    kind === "triode" ? ["plate", "grid", "cathode"] : kind === "pentode" ? ["plate", "screen", "grid", "cathode"] : undefined;
-  const at = order?.indexOf(electrode) ?? -1;
+  const at = electrodesOf(tube).indexOf(electrode);
   return at < 0 ? undefined : tube.nodes[at];
 }
+
+/** A point's name for an electrode, as the files have it. @example electrodePoint(v2, "cathode") // "V2.k" */
+export const electrodePoint = (tube: Element, electrode: Electrode): string =>
+  `${tube.name}.${electrode === "cathode" ? "k" : electrode.charAt(0)}`;
 
 export function tubesOf(circuit: Circuit): Element[] {
   return circuit.elements.filter((e) => e.letter === "X" && electrodeNode(e, "plate") !== undefined);

@@ -48,8 +48,8 @@ export function angleOf(base: Base, pin: number): number {
 const halfOf = (e: Element): string | undefined => (envelopeOf(e.name) === e.name ? undefined : e.name.slice(-1));
 const typeOf = (e: Element): TubeType | undefined => e.tube ?? e.rectifierTube;
 
-/** Which of the electrode tables of a type belongs to an element: the second for V1B. */
-function tableOf(e: Element): Record<string, number> {
+/** Socket pins of an element by electrode: those of the second half for V1B. */
+export function pinsOf(e: Element): Record<string, number> {
   const tables = typeOf(e)?.pins ?? [];
   return tables[Math.max(0, "ABCD".indexOf(halfOf(e) ?? "A"))] ?? {};
 }
@@ -66,7 +66,7 @@ export function socketOf(circuit: Circuit, name: string): Socket | undefined {
   for (const pin of ends ?? []) put(pin, { electrode: "heater" });
   if (centre) put(centre, { electrode: "heater centre" });
   for (const e of tubes)
-    for (const [electrode, pin] of Object.entries(tableOf(e))) {
+    for (const [electrode, pin] of Object.entries(pinsOf(e))) {
       if (e.rectifierTube) {
         const volts = typeof e.params.vac === "number" ? `${formatVolts(e.params.vac)} ~` : undefined;
         if (electrode !== "cathode") put(pin, { electrode, carries: volts });
@@ -89,7 +89,7 @@ export function pinOfPoint(circuit: Circuit, point: TestPoint): { socket: string
   const there = tubesAt(circuit, point.node, electrode);
   const [named = ""] = point.name.toUpperCase().split(".");
   const tube = there.find((t) => t.name === named) ?? there[0];
-  const found = tube && tableOf(tube)[electrode];
+  const found = tube && pinsOf(tube)[electrode];
   return found === undefined ? undefined : { socket: envelopeOf(tube!.name), pin: found };
 }
 

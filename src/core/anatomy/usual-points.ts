@@ -3,19 +3,14 @@
  * input. Where the probe goes is not said here: it comes from the basing (`whereToProbe`).
  */
 
-import type { Circuit, Element } from "../circuit/circuit";
+import type { Circuit, Element, TestPoint } from "../circuit/circuit";
+import { addPoints } from "../circuit/edit-line";
 import * as texts from "../texts/usual-points";
 import { isOutputTube } from "./cathode-current";
-import { electrodeNode, tubesOf, type Electrode } from "./points";
+import { electrodeNode, electrodePoint, tubesOf, type Electrode } from "./points";
 import { railsOf, type Rail } from "./rails";
 
-export interface UsualPoint {
-  name: string;
-  node: string;
-  order: number;
-  label: string;
-  caution?: string;
-}
+export type UsualPoint = Pick<TestPoint, "name" | "node" | "order" | "label" | "caution">;
 
 /** The points in the order of the walk; one a node. Empty where there is nothing to probe. */
 export function usualPoints(circuit: Circuit): UsualPoint[] {
@@ -40,12 +35,7 @@ export function usualPoints(circuit: Circuit): UsualPoint[] {
   const tubes = tubesOf(circuit);
   const output = tubes.filter(isOutputTube);
   const at = (tube: Element, electrode: Electrode, caution?: string) =>
-    add(
-      `${tube.name}.${electrode === "cathode" ? "k" : electrode.charAt(0)}`,
-      electrodeNode(tube, electrode),
-      texts.electrode(tube.name, electrode),
-      caution,
-    );
+    add(electrodePoint(tube, electrode), electrodeNode(tube, electrode), texts.electrode(tube.name, electrode), caution);
   for (const electrode of ["grid", "cathode", "plate", "screen"] as const)
     for (const tube of output) at(tube, electrode, electrode === "plate" ? texts.swings() : undefined);
   const others = tubes.filter((t) => !isOutputTube(t)).sort((a, b) => b.name.localeCompare(a.name, "en", { numeric: true }));
@@ -68,11 +58,5 @@ function byEnvelope(tubes: readonly Element[]): Element[] {
 
 /** A circuit file with the usual points written into it, where it has none; else as it is. */
 export function withUsualPoints(netlist: string, circuit: Circuit): string {
-  if (circuit.points.length > 0) return netlist;
-  const lines = usualPoints(circuit).map(
-    (p) => `*@point ${p.name} node=${p.node} order=${p.order} label="${p.label}"${p.caution ? ` caution="${p.caution}"` : ""}`,
-  );
-  if (lines.length === 0) return netlist;
-  const end = /^\s*\.end\b/im.exec(netlist)?.index ?? netlist.length;
-  return `${netlist.slice(0, end).trimEnd()}\n${lines.join("\n")}\n${netlist.slice(end)}`;
+  return circuit.points.length > 0 ? netlist : addPoints(netlist, usualPoints(circuit));
 }

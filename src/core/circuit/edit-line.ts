@@ -1,6 +1,6 @@
 /** Changes to the text of a circuit file that keep everything else in it as it was typed. */
 
-import type { Provenance } from "./circuit";
+import type { Provenance, TestPoint } from "./circuit";
 
 /** Sets `@prov` on one line (1-based) of the text. */
 export function setProvenance(text: string, line: number, prov: Provenance): string {
@@ -43,4 +43,15 @@ export function setFact(text: string, key: string, value: string): string {
   if (at >= 0) lines[at] = lines[at]!.replace(here, (_, space: string) => space + pair);
   else lines.splice(Math.min(1, lines.length), 0, `*@fact ${pair}`);
   return lines.join("\n");
+}
+
+/** Puts `*@point` lines before `.end`, or at the end of a file without one; every other byte stays. */
+export function addPoints(text: string, points: readonly Pick<TestPoint, "name" | "node" | "order" | "label" | "caution">[]): string {
+  if (points.length === 0) return text;
+  const quoted = (value: string) => `"${value.replace(/["\n]/g, "'")}"`;
+  const lines = points.map(
+    (p) => `*@point ${p.name} node=${p.node} order=${p.order} label=${quoted(p.label)}${p.caution ? ` caution=${quoted(p.caution)}` : ""}`,
+  );
+  const end = /^\s*\.end\b/im.exec(text)?.index ?? text.length;
+  return `${text.slice(0, end).trimEnd()}\n${lines.join("\n")}\n${text.slice(end)}`;
 }

@@ -59,200 +59,237 @@ export function endsOf(e: Element, layout: Layout): [string, string] {
 }
 
 /** The terminals at either end of a part with two, those at a node first. */
-export const endsFrom = (plan: Plan, e: Element, first: string): [number[], number[]] => {
+export function endsFrom(plan: Plan, e: Element, first: string): [number[], number[]] {
   const layout = plan.layouts.get(e)!;
   if (layout.as !== "two") throw new Error(`${e.name} has no two ends`);
   return endsOf(e, layout)[0] === first ? layout.ends : [layout.ends[1], layout.ends[0]];
-};
+}
 
+/** The cells of a section. @param isMark whether a node is drawn as a mark at each use. */
 export function planCells(elements: readonly Element[], isMark: (node: string) => boolean): Plan {
-  const layouts = new Map(elements.map((e) => [e, layoutOf(e, isMark)]));
-  const plan: Plan = { cells: [], home: new Map(), hangs: new Map(), layouts, isMark };
-  const lines: Element[] = [];
-  const tubes: Element[] = [];
-  const boxes: Element[] = [];
-  for (const e of elements) {
-    const layout = layouts.get(e)!;
-    if (layout.as === "tube") tubes.push(e);
-    else if (layout.as === "box") boxes.push(e);
-    else {
-      const [a, b] = endsOf(e, layout);
-      if (isMark(a) && isMark(b)) plan.cells.push({ kind: "alone", element: e });
-      else if (isMark(a) || isMark(b)) {
-        const node = isMark(a) ? b : a;
-        plan.hangs.set(node, [...(plan.hangs.get(node) ?? []), e]);
-      } else lines.push(e);
-    }
-  }
-  const claimed = new Set<Element>();
-  const linesAt = (node: string) => lines.filter((e) => !claimed.has(e) && endsOf(e, layouts.get(e)!).includes(node));
-  const other = (e: Element, node: string) => endsOf(e, layouts.get(e)!).find((n) => n !== node)!;
-  const two = (e: Element) => layouts.get(e)!.as === "two";
-  const settle = (node: string, cell: Cell) => {
-    if (!isMark(node) && !plan.home.has(node)) plan.home.set(node, cell);
-  };
-  const grids = new Set(tubes.map((t) => at(t, "grid")));
-  const elsewhere = new Set([
-    ...boxes.flatMap((e) => e.nodes),
-    ...tubes.flatMap((t) => [at(t, "plate"), at(t, "cathode"), at(t, "screen")]),
-  ]);
+  const planner = new Planner(elements, isMark);
+  planner.tubeCells();
+  planner.tails();
+  planner.grids();
+  planner.screens();
+  planner.boxCells();
+  planner.runs();
+  return planner.plan;
+}
 
-  // The tubes, two on one tail together.
-  const cellOf = new Map<Element, Cell>();
-  const plans = new Map<Element, TubePlan>(tubes.map((tube) => [tube, { tube, leaks: [], screenToCathode: [] }]));
-  for (const tube of tubes) {
-    if (cellOf.has(tube)) continue;
-    const mates = tubes.filter((t) => at(t, "cathode") === at(tube, "cathode"));
-    const mate = mates.find((t) => t !== tube);
-    const pair =
-      mate !== undefined &&
-      mates.length === 2 &&
-      !isMark(at(tube, "cathode")) &&
-      new Set([tube, mate].flatMap((t) => [at(t, "plate"), at(t, "grid"), at(t, "cathode")])).size === 5;
-    const cell: Cell = pair ? { kind: "pair", upper: plans.get(tube)!, lower: plans.get(mate)! } : { kind: "tube", plan: plans.get(tube)! };
-    for (const t of pair ? [tube, mate] : [tube]) cellOf.set(t, cell);
-    plan.cells.push(cell);
-  }
-  for (const electrode of ["plate", "cathode", "screen"] as const)
-    for (const tube of tubes) if (at(tube, electrode)) settle(at(tube, electrode), cellOf.get(tube)!);
+/** Claims part after part, node after node, in the order in which the trade would: tubes first, what nothing claims last. */
+class Planner {
+  readonly plan: Plan;
+  private readonly lines: Element[] = [];
+  private readonly tubes: Element[] = [];
+  private readonly boxes: Element[] = [];
+  /** Parts in line that a cell has. */
+  private readonly claimed = new Set<Element>();
+  private readonly cellOf = new Map<Element, Cell>();
+  private readonly plans: Map<Element, TubePlan>;
+  private readonly gridNodes: Set<string>;
+  /** Nodes that are more than a joint of parts in line: of boxes, of electrodes that are no grids. */
+  private readonly elsewhere: Set<string>;
 
-  // What stands under the cathode and over the plate.
-  for (const [tube, tubePlan] of plans) {
-    const cell = cellOf.get(tube)!;
-    if (cell.kind === "pair" && cell.lower === tubePlan) continue;
-    const joint = (
-      node: string,
-      among: readonly Element[],
-      taken: (e: Element) => boolean,
-      stands: (to: string) => boolean,
-    ): { part: Element; node: string } | undefined => {
-      if (isMark(node) || plan.home.get(node) !== cell || (plan.hangs.get(node) ?? []).some(taken)) return undefined;
-      for (const part of among) {
-        const to = other(part, node);
-        if (two(part) && stands(to) && !plan.home.has(to) && !elsewhere.has(to) && !grids.has(to)) return { part, node: to };
-      }
-      return undefined;
-    };
-    const own = new Set((cell.kind === "pair" ? [cell.upper, cell.lower] : [tubePlan]).map((p) => at(p.tube, "grid")));
-    const fed = (to: string) => (plan.hangs.get(to) ?? []).some((e) => e.letter === "R" || e.letter === "L");
-    // A tail that goes on to where the feedback comes in stands on nothing; the grids leak to it all the same.
-    const leaksTo = (to: string) => linesAt(to).some((e) => two(e) && e.letter === "R" && own.has(other(e, to)));
-    const passes = (node: string) => linesAt(node).filter((e) => e.letter === "R" || e.letter === "L");
-    tubePlan.tail = joint(
-      at(tube, "cathode"),
-      passes(at(tube, "cathode")),
-      (e) => e.letter === "R" || cell.kind === "pair",
-      (to) => fed(to) || leaksTo(to),
-    );
-    if (tubePlan.tail) {
-      claimed.add(tubePlan.tail.part);
-      settle(tubePlan.tail.node, cell);
-    }
-    if (cell.kind === "pair" || at(tube, "plate") === at(tube, "cathode")) continue;
-    tubePlan.load = joint(at(tube, "plate"), passes(at(tube, "plate")), (e) => !e.nodes.includes("0"), fed);
-    if (tubePlan.load) {
-      claimed.add(tubePlan.load.part);
-      settle(tubePlan.load.node, cell);
-    }
+  constructor(elements: readonly Element[], isMark: (node: string) => boolean) {
+    const layouts = new Map(elements.map((e) => [e, layoutOf(e, isMark)]));
+    this.plan = { cells: [], home: new Map(), hangs: new Map(), layouts, isMark };
+    for (const e of elements) this.sort(e);
+    this.plans = new Map(this.tubes.map((tube) => [tube, { tube, leaks: [], screenToCathode: [] }]));
+    this.gridNodes = new Set(this.tubes.map((t) => at(t, "grid")));
+    this.elsewhere = new Set([
+      ...this.boxes.flatMap((e) => e.nodes),
+      ...this.tubes.flatMap((t) => [at(t, "plate"), at(t, "cathode"), at(t, "screen")]),
+    ]);
   }
 
-  for (const [tube, tubePlan] of plans) {
-    const cell = cellOf.get(tube)!;
-    const grid = at(tube, "grid");
-    if (!isMark(grid) && !plan.home.has(grid)) {
-      settle(grid, cell);
+  /** Tubes, boxes, parts in line, parts that hang from a node, parts between two marks. */
+  private sort(e: Element): void {
+    const { as } = this.plan.layouts.get(e)!;
+    if (as === "tube") return void this.tubes.push(e);
+    if (as === "box") return void this.boxes.push(e);
+    const [a, b] = this.ends(e);
+    const { isMark, hangs, cells } = this.plan;
+    if (isMark(a) && isMark(b)) cells.push({ kind: "alone", element: e });
+    else if (isMark(a) || isMark(b)) {
+      const node = isMark(a) ? b : a;
+      hangs.set(node, [...(hangs.get(node) ?? []), e]);
+    } else this.lines.push(e);
+  }
+
+  private ends(e: Element): [string, string] {
+    return endsOf(e, this.plan.layouts.get(e)!);
+  }
+  private other(e: Element, node: string): string {
+    return this.ends(e).find((n) => n !== node)!;
+  }
+  private isTwo(e: Element): boolean {
+    return this.plan.layouts.get(e)!.as === "two";
+  }
+  private hung(node: string): Element[] {
+    return this.plan.hangs.get(node) ?? [];
+  }
+  /** Parts in line at a node that no cell has yet. */
+  private linesAt(node: string): Element[] {
+    return this.lines.filter((e) => !this.claimed.has(e) && this.ends(e).includes(node));
+  }
+  private settle(node: string, cell: Cell): void {
+    if (!this.plan.isMark(node) && !this.plan.home.has(node)) this.plan.home.set(node, cell);
+  }
+
+  /** A cell for each tube, one for two on one cathode; what lies on their plates, cathodes and screens is at home there. */
+  tubeCells(): void {
+    for (const tube of this.tubes) {
+      if (this.cellOf.has(tube)) continue;
+      const mates = this.tubes.filter((t) => at(t, "cathode") === at(tube, "cathode"));
+      const mate = mates.find((t) => t !== tube);
+      const pair =
+        mate !== undefined &&
+        mates.length === 2 &&
+        !this.plan.isMark(at(tube, "cathode")) &&
+        new Set([tube, mate].flatMap((t) => [at(t, "plate"), at(t, "grid"), at(t, "cathode")])).size === 5;
+      const upper = this.plans.get(tube)!;
+      const cell: Cell = pair ? { kind: "pair", upper, lower: this.plans.get(mate)! } : { kind: "tube", plan: upper };
+      for (const t of pair ? [tube, mate] : [tube]) this.cellOf.set(t, cell);
+      this.plan.cells.push(cell);
+    }
+    for (const electrode of ["plate", "cathode", "screen"] as const)
+      for (const tube of this.tubes) if (at(tube, electrode)) this.settle(at(tube, electrode), this.cellOf.get(tube)!);
+  }
+
+  /** What stands under a cathode or over a plate on a joint of its own. */
+  tails(): void {
+    for (const [tube, tubePlan] of this.plans) {
+      const cell = this.cellOf.get(tube)!;
+      if (cell.kind === "pair" && cell.lower === tubePlan) continue;
+      const own = new Set((cell.kind === "pair" ? [cell.upper, cell.lower] : [tubePlan]).map((p) => at(p.tube, "grid")));
+      const fed = (to: string) => this.hung(to).some((e) => e.letter === "R" || e.letter === "L");
+      // A tail that goes on to where the feedback comes in stands on nothing; the grids leak to it all the same.
+      const leaksTo = (to: string) => this.linesAt(to).some((e) => this.isTwo(e) && e.letter === "R" && own.has(this.other(e, to)));
+      const [plate, cathode] = [at(tube, "plate"), at(tube, "cathode")];
+      const standing = (e: Element) => e.letter === "R" || cell.kind === "pair";
+      if (!this.hung(cathode).some(standing)) tubePlan.tail = this.joint(cathode, cell, (to) => fed(to) || leaksTo(to));
+      if (cell.kind === "pair" || plate === cathode) continue;
+      if (this.hung(plate).every((e) => e.nodes.includes("0"))) tubePlan.load = this.joint(plate, cell, fed);
+    }
+  }
+
+  /** The first resistor or choke from a node to a joint that nothing else has, claimed with the joint. */
+  private joint(node: string, cell: Cell, stands: (to: string) => boolean): { part: Element; node: string } | undefined {
+    if (this.plan.isMark(node) || this.plan.home.get(node) !== cell) return undefined;
+    for (const part of this.linesAt(node)) {
+      const to = this.other(part, node);
+      const free = !this.plan.home.has(to) && !this.elsewhere.has(to) && !this.gridNodes.has(to);
+      if (!this.isTwo(part) || !(part.letter === "R" || part.letter === "L") || !free || !stands(to)) continue;
+      this.claimed.add(part);
+      this.settle(to, cell);
+      return { part, node: to };
+    }
+    return undefined;
+  }
+
+  /** The grids, their leaks to the tail, and the parts in line before them. */
+  grids(): void {
+    const owned = [...this.plans].filter(([tube]) => {
+      const grid = at(tube, "grid");
+      if (this.plan.isMark(grid) || this.plan.home.has(grid)) return false;
+      this.settle(grid, this.cellOf.get(tube)!);
+      return true;
+    });
+    for (const [tube, tubePlan] of owned) {
+      const cell = this.cellOf.get(tube)!;
       const tail = (cell.kind === "pair" ? cell.upper : tubePlan).tail;
-      if (tail) {
-        tubePlan.leaks = linesAt(grid).filter((e) => two(e) && e.letter === "R" && other(e, grid) === tail.node);
-        for (const e of tubePlan.leaks) claimed.add(e);
-      }
+      if (!tail) continue;
+      const grid = at(tube, "grid");
+      tubePlan.leaks = this.linesAt(grid).filter((e) => this.isTwo(e) && e.letter === "R" && this.other(e, grid) === tail.node);
+      for (const e of tubePlan.leaks) this.claimed.add(e);
     }
-    const [screen, cathode] = [at(tube, "screen"), at(tube, "cathode")];
-    if (cell.kind === "tube" && screen && plan.home.get(screen) === cell && plan.home.get(cathode) === cell && screen !== cathode) {
-      tubePlan.screenToCathode = linesAt(screen).filter((e) => two(e) && e.letter === "C" && other(e, screen) === cathode);
-      for (const e of tubePlan.screenToCathode) claimed.add(e);
-    }
-  }
-  for (const [tube, tubePlan] of plans) {
-    const cell = cellOf.get(tube)!;
-    const grid = at(tube, "grid");
-    if (plan.home.get(grid) === cell && grid !== at(tube, "plate") && grid !== at(tube, "cathode") && grid !== at(tube, "screen"))
-      tubePlan.run = lead(grid, cell, tubePlan.leaks);
-    const screen = at(tube, "screen");
-    if (!screen || plan.home.get(screen) !== cell || (plan.hangs.get(screen) ?? []).some((e) => e.letter === "R")) continue;
-    const [only, ...more] = linesAt(screen);
-    if (only && more.length === 0 && two(only) && !usedBy(screen, tube)) {
-      claimed.add(only);
-      tubePlan.screenRun = only;
-    }
-  }
-
-  /** Whether another tube or a box has the node. */
-  function usedBy(node: string, besides: Element): boolean {
-    return [...tubes, ...boxes].some((e) => e !== besides && e.nodes.includes(node));
-  }
-
-  /** Whether another cell's part in line ends on the node. */
-  function taken(node: string, run: Run, leaks: readonly Element[]): boolean {
-    return lines.some((e) => claimed.has(e) && !run.parts.includes(e) && !leaks.includes(e) && endsOf(e, layouts.get(e)!).includes(node));
+    for (const [tube, tubePlan] of owned) tubePlan.run = this.lead(at(tube, "grid"), this.cellOf.get(tube)!, tubePlan.leaks);
   }
 
   /** Parts in line before a grid, as long as each node leads to one part only. */
-  function lead(grid: string, cell: Cell, leaks: readonly Element[]): Run {
+  private lead(grid: string, cell: Cell, leaks: readonly Element[]): Run {
     const run: Run = { nodes: [grid], parts: [] };
+    const { home } = this.plan;
     while (run.parts.length < LONGEST_RUN) {
       const node = run.nodes[0]!;
-      const [part, ...more] = linesAt(node);
-      if (!part || more.length > 0 || elsewhere.has(node) || taken(node, run, leaks)) break;
-      if (run.parts.length > 0 && grids.has(node)) break;
-      const to = other(part, node);
-      if (run.nodes.includes(to) || plan.home.get(to) === cell) break;
-      claimed.add(part);
+      const [part, ...more] = this.linesAt(node);
+      // Another cell's part in line that ends here needs a port, and so the beginning of the run.
+      const taken = this.lines.some(
+        (e) => this.claimed.has(e) && !run.parts.includes(e) && !leaks.includes(e) && this.ends(e).includes(node),
+      );
+      if (!part || more.length > 0 || this.elsewhere.has(node) || taken) break;
+      if (run.parts.length > 0 && this.gridNodes.has(node)) break;
+      const to = this.other(part, node);
+      if (run.nodes.includes(to) || home.get(to) === cell) break;
+      this.claimed.add(part);
       run.parts.unshift(part);
       run.nodes.unshift(to);
-      if (plan.home.has(to) || elsewhere.has(to) || grids.has(to)) break;
-      settle(to, cell);
+      if (home.has(to) || this.elsewhere.has(to) || this.gridNodes.has(to)) break;
+      this.settle(to, cell);
     }
     return run;
   }
 
-  for (const element of boxes) {
-    const cell: Cell = { kind: "box", element };
-    plan.cells.push(cell);
-    for (const node of element.nodes) settle(node, cell);
+  /** Capacitors from screen to cathode, and the one part that leads from a screen elsewhere. */
+  screens(): void {
+    for (const [tube, tubePlan] of this.plans) {
+      const cell = this.cellOf.get(tube)!;
+      const [screen, cathode] = [at(tube, "screen"), at(tube, "cathode")];
+      if (!screen || this.plan.home.get(screen) !== cell) continue;
+      if (cell.kind === "tube" && this.plan.home.get(cathode) === cell && screen !== cathode) {
+        tubePlan.screenToCathode = this.linesAt(screen).filter(
+          (e) => this.isTwo(e) && e.letter === "C" && this.other(e, screen) === cathode,
+        );
+        for (const e of tubePlan.screenToCathode) this.claimed.add(e);
+      }
+      if (this.hung(screen).some((e) => e.letter === "R")) continue;
+      const [only, ...more] = this.linesAt(screen);
+      const shared = [...this.tubes, ...this.boxes].some((e) => e !== tube && e.nodes.includes(screen));
+      if (!only || more.length > 0 || !this.isTwo(only) || shared) continue;
+      this.claimed.add(only);
+      tubePlan.screenRun = only;
+    }
   }
 
-  // What is left is drawn in line, each run as far as every node joins two parts and nothing else.
-  const joins = (node: string) => !plan.home.has(node) && lines.filter((e) => endsOf(e, layouts.get(e)!).includes(node)).length === 2;
-  for (const start of lines) {
-    if (claimed.has(start)) continue;
-    claimed.add(start);
-    const run: Run = { nodes: [...endsOf(start, layouts.get(start)!)], parts: [start] };
-    const grow = (node: string): [Element, string] | undefined => {
-      const [next] = joins(node) ? linesAt(node) : [];
-      if (!next || run.parts.length >= LONGEST_RUN) return undefined;
-      const to = other(next, node);
-      return run.nodes.includes(to) ? undefined : [next, to];
-    };
-    for (let more = grow(run.nodes.at(-1)!); more; more = grow(run.nodes.at(-1)!)) {
-      claimed.add(more[0]);
-      run.parts.push(more[0]);
-      run.nodes.push(more[1]);
+  boxCells(): void {
+    for (const element of this.boxes) {
+      const cell: Cell = { kind: "box", element };
+      this.plan.cells.push(cell);
+      for (const node of element.nodes) this.settle(node, cell);
     }
-    for (let more = grow(run.nodes[0]!); more; more = grow(run.nodes[0]!)) {
-      claimed.add(more[0]);
-      run.parts.unshift(more[0]);
-      run.nodes.unshift(more[1]);
+  }
+
+  /** What is left is drawn in line, each run as far as every node joins two parts and nothing else. */
+  runs(): void {
+    for (const start of this.lines) {
+      if (this.claimed.has(start)) continue;
+      this.claimed.add(start);
+      const run: Run = { nodes: [...this.ends(start)], parts: [start] };
+      while (this.grown(run, "push")) continue;
+      while (this.grown(run, "unshift")) continue;
+      this.runCell(run);
     }
+    for (const node of this.plan.hangs.keys()) if (!this.plan.home.has(node)) this.runCell({ nodes: [node], parts: [] });
+  }
+
+  /** Takes the next part at one end of a run; false where it ends. */
+  private grown(run: Run, end: "push" | "unshift"): boolean {
+    const node = end === "push" ? run.nodes.at(-1)! : run.nodes[0]!;
+    const joins = !this.plan.home.has(node) && this.lines.filter((e) => this.ends(e).includes(node)).length === 2;
+    const [next] = joins ? this.linesAt(node) : [];
+    if (!next || run.parts.length >= LONGEST_RUN) return false;
+    const to = this.other(next, node);
+    if (run.nodes.includes(to)) return false;
+    this.claimed.add(next);
+    run.parts[end](next);
+    run.nodes[end](to);
+    return true;
+  }
+
+  private runCell(run: Run): void {
     const cell: Cell = { kind: "run", run };
-    plan.cells.push(cell);
-    for (const node of run.nodes) settle(node, cell);
+    this.plan.cells.push(cell);
+    for (const node of run.nodes) this.settle(node, cell);
   }
-  for (const node of plan.hangs.keys()) {
-    if (plan.home.has(node)) continue;
-    const cell: Cell = { kind: "run", run: { nodes: [node], parts: [] } };
-    plan.cells.push(cell);
-    settle(node, cell);
-  }
-  return plan;
 }

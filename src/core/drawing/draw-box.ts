@@ -1,6 +1,7 @@
 /** Parts with more terminals: transformers, rectifiers, op-amps, controls and switches that stand alone, as boxes with pins on both sides. */
 
 import type { Element } from "../circuit/circuit";
+import { electrodesOf } from "../anatomy/points";
 import { primaryNodes } from "../circuit/blocks";
 import type { Plan } from "./cells";
 import { HANG, hangAlong } from "./draw-run";
@@ -52,7 +53,7 @@ export function sidesOf(e: Element): { left: Side; right: Side } {
   }
   if (e.type === "SW2") return { left: side([0]), right: side([1, 2], ["1", "2"]) };
   if (e.tube) {
-    const names = e.tube.kind === "triode" ? ["plate", "grid", "cathode"] : ["plate", "screen", "grid", "cathode"];
+    const names = electrodesOf(e);
     const grid = names.indexOf("grid");
     const rest = all.filter((i) => i !== grid);
     return {
@@ -174,7 +175,7 @@ export function decorate(sketch: Sketch, plan: Plan, node: string, x: number, y:
     along.tag(node, point(above, y), boxOf(above, y - 0.3 - TAG.height, above + TAG.width, y - 0.3));
     above += TAG.width + 0.3;
   }
-  const below = hangAlong(along, plan, node, plan.hangs.get(node) ?? [], 0, y);
+  const below = hangAlong(along, plan, node, plan.hangs.get(node) ?? [], 0, { from: point(0, y) });
   const length = Math.max(above, below);
   along.move(point(sign > 0 ? x : x - length, 0));
   sketch.take(along);

@@ -1,7 +1,7 @@
 /** A circuit as a drawing: sections one under the other, each of its cells placed and wired. */
 
 import type { Circuit, Element } from "../circuit/circuit";
-import { planCells, type Cell, type Plan } from "./cells";
+import { endsFrom, endsOf, planCells, type Cell, type Plan } from "./cells";
 import { drawBox } from "./draw-box";
 import { drawHeaters } from "./draw-heaters";
 import { drawPair } from "./draw-pair";
@@ -14,7 +14,7 @@ import { placeCells, type LayoutEngine } from "./place";
 import { railsOf, type Rail } from "../anatomy/rails";
 import { ranksOf } from "./ranks";
 import { sectionsOf, type Part } from "./sections";
-import { Sketch, type Surroundings } from "./sketch";
+import { PART, Sketch, type Surroundings } from "./sketch";
 import { shapeOf } from "./part-shapes";
 
 /** Between sections, and around the sheet. */
@@ -163,16 +163,9 @@ function drawCell(sketch: Sketch, plan: Plan, cell: Cell, rankOf: (node: string)
 
 /** A part between two marks. */
 function drawAlone(sketch: Sketch, plan: Plan, e: Element): void {
-  const [a, b] = e.nodes as [string, string];
-  const upper = a === "0" ? b : a;
-  const at = point(0, 0);
-  const layout = plan.layouts.get(e)!;
-  if (layout.as !== "two") throw new Error(`${e.name} has no two ends`);
-  sketch.two(e, at, "down", e.nodes[layout.ends[0][0]!] === upper ? layout.ends : [layout.ends[1], layout.ends[0]], "right");
-  sketch.mark(upper, at, "up");
-  sketch.mark(
-    e.nodes.find((n) => n !== upper)!,
-    point(0, 4),
-    "down",
-  );
+  const [a, b] = endsOf(e, plan.layouts.get(e)!);
+  const [upper, lower] = a === "0" ? [b, a] : [a, b];
+  sketch.two(e, point(0, 0), "down", endsFrom(plan, e, upper), "right");
+  sketch.mark(upper, point(0, 0), "up");
+  sketch.mark(lower, point(0, PART), "down");
 }

@@ -3,7 +3,7 @@
 import { electrodeNode } from "../anatomy/points";
 import type { Element } from "../circuit/circuit";
 import { endsFrom, type Plan, type TubePlan } from "./cells";
-import { hang, hangAlong, lastColumn } from "./draw-run";
+import { hang, hangAlong } from "./draw-run";
 import { drawPlate } from "./draw-plate";
 import { drawScreen } from "./draw-screen";
 import { drawGrid } from "./draw-tube";
@@ -74,10 +74,10 @@ function drawShared(
   }
   const hung = plan.hangs.get(cathode) ?? [];
   if (!tail) {
-    const last = hung.length > 0 ? lastColumn(sketch, plan, hung, x) : x;
-    const end = hangAlong(sketch, plan, cathode, hung, x, y);
-    sketch.wire(cathode, from, point(leadsOn(cathode) ? end : last, y));
-    if (leadsOn(cathode)) sketch.port(cathode, "EAST", point(end, y));
+    const end = point(hangAlong(sketch, plan, cathode, hung, x, { from }), y);
+    // To its volts as well, where nothing hangs behind them.
+    sketch.wire(cathode, from, leadsOn(cathode) ? end : point(from.x + TUBE.reach + 0.4, y));
+    if (leadsOn(cathode)) sketch.port(cathode, "EAST", end);
     return;
   }
   const start = x + Math.max(0.6, (labelWidth(labelLines(tail.part)) - PART) / 2 + 0.3);
@@ -98,10 +98,8 @@ function drawShared(
     hang(sketch, plan, tail.node, stack, joint, LEAK_LINE);
     end += Math.max(labelWidth(labelLines(stack)), sketch.markHalf(stack.nodes.find((n) => isMark(n))!));
   }
-  const others = [...here.filter((e) => e !== stack)];
-  const last = others.length > 0 ? lastColumn(sketch, plan, others, end) : joint;
-  end = hangAlong(sketch, plan, tail.node, others, end, LEAK_LINE);
-  sketch.wire(tail.node, point(joint, LEAK_LINE), point(last, LEAK_LINE));
+  const others = here.filter((e) => e !== stack);
+  end = hangAlong(sketch, plan, tail.node, others, end, { from: point(joint, LEAK_LINE) });
   if (hasPoint(tail.node)) {
     sketch.tag(tail.node, point(end, LEAK_LINE), boxOf(end, LEAK_LINE + 0.3, end + TAG.width, LEAK_LINE + 0.3 + TAG.height));
     sketch.wire(tail.node, point(joint, LEAK_LINE), point(end + 0.6, LEAK_LINE));

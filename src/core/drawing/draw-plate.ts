@@ -3,7 +3,7 @@
 import { electrodeNode } from "../anatomy/points";
 import type { Element } from "../circuit/circuit";
 import { endsFrom, type Plan, type TubePlan } from "./cells";
-import { HANG, hangAlong, lastColumn } from "./draw-run";
+import { HANG, hangAlong } from "./draw-run";
 import { boxOf, point, type Point } from "./geometry";
 import { PART, TAG, type Sketch } from "./sketch";
 
@@ -12,7 +12,7 @@ const PLATE_LEAD = 1.6;
 
 /**
  * What hangs on the plate's wire, from the tube's upright to the right; `up` for an upright tube, down for one upside down.
- * Returns how far it reaches.
+ * @param from where what hangs down may begin.
  */
 export function drawPlate(
   sketch: Sketch,
@@ -22,7 +22,7 @@ export function drawPlate(
   flipped: boolean,
   from: number,
   home: boolean,
-): number {
+): void {
   const node = electrodeNode(tubePlan.tube, "plate")!;
   const { isMark, hasPoint, leadsOn } = sketch.about;
   const sign = flipped ? -1 : 1;
@@ -30,12 +30,12 @@ export function drawPlate(
   sketch.wire(node, plate, point(plate.x, y));
   if (isMark(node)) {
     sketch.mark(node, point(plate.x, y), flipped ? "down" : "up");
-    return plate.x;
+    return;
   }
   if (!home) {
     sketch.wire(node, point(plate.x, y), point(plate.x + 2, y));
     sketch.port(node, "EAST", point(plate.x + 2, y));
-    return plate.x + 2;
+    return;
   }
   const hung = plan.hangs.get(node) ?? [];
   const fed = hung.filter((e) => e.nodes.some((n) => isMark(n) && n !== "0"));
@@ -59,24 +59,13 @@ export function drawPlate(
     x += TAG.width + 0.3;
     reach = Math.max(reach, x);
   }
-  if (others.length > 0) {
-    const last = lastColumn(sketch, plan, others, Math.max(x, reach));
-    x = hangAlong(sketch, plan, node, others, Math.max(x, reach), y, !flipped);
-    sketch.wire(node, point(plate.x, y), point(last, y));
-    reach = Math.max(reach, x);
-  }
-  if (rest.length > 0) {
-    const begin = Math.max(from, x);
-    const last = lastColumn(sketch, plan, rest, begin);
-    x = hangAlong(sketch, plan, node, rest, begin, y, flipped);
-    sketch.wire(node, point(plate.x, y), point(last, y));
-    reach = Math.max(reach, x);
-  }
+  const wire = point(plate.x, y);
+  if (others.length > 0) reach = hangAlong(sketch, plan, node, others, Math.max(x, reach), { from: wire, up: !flipped });
+  if (rest.length > 0) reach = Math.max(reach, hangAlong(sketch, plan, node, rest, Math.max(from, x, reach), { from: wire, up: flipped }));
   if (leadsOn(node)) {
     sketch.wire(node, point(plate.x, y), point(Math.max(reach, plate.x + 1), y));
     sketch.port(node, "EAST", point(Math.max(reach, plate.x + 1), y));
-  } else if (hasPoint(node)) sketch.wire(node, point(plate.x, y), point(plate.x + 1, y));
-  return reach;
+  } else if (hasPoint(node)) sketch.wire(node, wire, point(plate.x + 1, y));
 }
 
 /** A load through a joint that is fed from a rail and decoupled or led on. */
@@ -106,11 +95,7 @@ function drawLoad(
       sign > 0 ? "up" : "down",
     );
   }
-  if (others.length > 0) {
-    const last = lastColumn(sketch, plan, others, plate.x + 1);
-    reach = hangAlong(sketch, plan, load.node, others, plate.x + 1, y, sign > 0);
-    sketch.wire(load.node, point(plate.x, y), point(last, y));
-  }
+  if (others.length > 0) reach = hangAlong(sketch, plan, load.node, others, plate.x + 1, { from: point(plate.x, y), up: sign > 0 });
   if (sketch.about.hasPoint(load.node)) {
     const x = reach + 0.5;
     sketch.tag(load.node, point(x, y), boxOf(x, y - 0.3 * sign, x + TAG.width, y - (0.3 + TAG.height) * sign));

@@ -1,8 +1,8 @@
 /** Parts in line on a level wire, with what hangs from each node on the way. */
 
 import type { Element } from "../circuit/circuit";
-import { endsOf, type Plan, type Run } from "./cells";
-import { boxOf, point, TEXT_HEIGHT } from "./geometry";
+import { endsFrom, endsOf, type Plan, type Run } from "./cells";
+import { boxOf, point, TEXT_HEIGHT, type Point } from "./geometry";
 import { idOf, labelLines, labelWidth } from "./part-labels";
 import { PART, TAG, type Sketch } from "./sketch";
 
@@ -18,13 +18,10 @@ function reaches(sketch: Sketch, plan: Plan, e: Element): { left: number; right:
 
 /** A part between a node at (x, y) and its mark, hanging down or standing up. */
 export function hang(sketch: Sketch, plan: Plan, node: string, e: Element, x: number, y: number, up = false): void {
-  const layout = plan.layouts.get(e)!;
-  if (layout.as !== "two") throw new Error(`${e.name} cannot hang`);
   const sign = up ? -1 : 1;
-  const [a] = endsOf(e, layout);
   const [top, foot] = [point(x, y + HANG * sign), point(x, y + (HANG + PART) * sign)];
   sketch.wire(node, point(x, y), top);
-  sketch.two(e, top, up ? "up" : "down", a === node ? layout.ends : [layout.ends[1], layout.ends[0]], "right");
+  sketch.two(e, top, up ? "up" : "down", endsFrom(plan, e, node), "right");
   sketch.mark(
     e.nodes.find((n) => plan.isMark(n))!,
     foot,
@@ -32,25 +29,25 @@ export function hang(sketch: Sketch, plan: Plan, node: string, e: Element, x: nu
   );
 }
 
-/** Columns of hanging parts from x on along a wire at y; returns where the next thing may begin. The wire itself is the caller's. */
-export function hangAlong(sketch: Sketch, plan: Plan, node: string, parts: readonly Element[], x: number, y: number, up = false): number {
+/**
+ * Columns of hanging parts from x on along a level wire at y, and the wire to the last of them from where it comes.
+ * Returns where the next thing may begin.
+ */
+export function hangAlong(
+  sketch: Sketch,
+  plan: Plan,
+  node: string,
+  parts: readonly Element[],
+  x: number,
+  { from, up = false }: { from: Point; up?: boolean },
+): number {
   for (const e of parts) {
     const { left, right } = reaches(sketch, plan, e);
-    hang(sketch, plan, node, e, x + left, y, up);
+    hang(sketch, plan, node, e, x + left, from.y, up);
+    sketch.wire(node, from, point(x + left, from.y));
     x += left + right;
   }
   return x;
-}
-
-/** How far right the last column's own upright lies, for the wire that has to reach it. */
-export function lastColumn(sketch: Sketch, plan: Plan, parts: readonly Element[], x: number): number {
-  let last = x;
-  for (const e of parts) {
-    const { left, right } = reaches(sketch, plan, e);
-    last = x + left;
-    x += left + right;
-  }
-  return last;
 }
 
 /** Room for a part in line: its length or its label, whichever is wider, and a little wire on either side. */
@@ -96,7 +93,7 @@ export function drawRun(
         x += 2 * half + 0.4;
       }
       const hung = plan.hangs.get(node) ?? [];
-      x = hangAlong(sketch, plan, node, hung, x, y);
+      x = hangAlong(sketch, plan, node, hung, x, { from: point(begins, y) });
       if (hasPoint(node)) {
         const from = rail ? begins + 2 * sketch.markHalf(node) + 0.4 : begins + 0.3;
         sketch.tag(node, point(from, y), boxOf(from, y - TAG.height - 0.3, from + TAG.width, y - 0.3));

@@ -2,7 +2,7 @@
 
 import { electrodeNode } from "../anatomy/points";
 import { endsFrom, endsOf, type Plan, type TubePlan } from "./cells";
-import { HANG, hangAlong, lastColumn } from "./draw-run";
+import { HANG, hangAlong } from "./draw-run";
 import { boxOf, point, type Point } from "./geometry";
 import { labelLines, labelWidth } from "./part-labels";
 import { PART, TAG, TUBE, type Sketch } from "./sketch";
@@ -38,11 +38,7 @@ export function drawScreen(
   const hung = plan.hangs.get(screen) ?? [];
   const feed = hung.find((e) => (e.letter === "R" || e.letter === "L") && !e.nodes.includes("0"));
   const others = hung.filter((e) => e !== feed);
-  if (others.length > 0) {
-    const last = lastColumn(sketch, plan, others, x);
-    x = hangAlong(sketch, plan, screen, others, x, y, flipped);
-    sketch.wire(screen, at, point(last, y));
-  }
+  x = hangAlong(sketch, plan, screen, others, x, { from: at, up: flipped });
   const inLine = feed ?? tubePlan.screenRun;
   // Where the wire to the right is taken by the part in line, the screen leads out beside it.
   const aside = inLine && leadsOn(screen) ? x + 0.4 : undefined;

@@ -5,7 +5,7 @@ import type { Element } from "../circuit/circuit";
 import { endsFrom, type Plan, type TubePlan } from "./cells";
 import { drawPlate } from "./draw-plate";
 import { drawScreen } from "./draw-screen";
-import { drawRun, fallOf, HANG, hang, hangAlong, lastColumn } from "./draw-run";
+import { drawRun, fallOf, HANG, hang, hangAlong } from "./draw-run";
 import { boxOf, point, type Point } from "./geometry";
 import { labelLines, labelWidth } from "./part-labels";
 import { PART, TAG, TUBE, type Sketch } from "./sketch";
@@ -71,7 +71,6 @@ export function drawTube(sketch: Sketch, plan: Plan, tubePlan: TubePlan, home: (
   // The cathode.
   const line = TUBE.cathodeLine;
   sketch.wire(cathode, pins.cathode, point(middle, line));
-  let reachBelow = middle;
   if (isMark(cathode)) sketch.mark(cathode, point(middle, line), "down");
   else if (home(cathode) && cathode !== plateNode) {
     const hung = plan.hangs.get(cathode) ?? [];
@@ -87,28 +86,22 @@ export function drawTube(sketch: Sketch, plan: Plan, tubePlan: TubePlan, home: (
       after = middle + 1.4 + labelWidth(labelLines(tubePlan.tail.part));
     }
     if (stack) after = Math.max(after, middle + sketch.markHalf(stack.nodes.find((n) => isMark(n))!) + 0.4);
-    const capacitors = tubePlan.screenToCathode.length > 0;
-    const last = others.length > 0 ? lastColumn(sketch, plan, others, after) : middle;
-    let end = hangAlong(sketch, plan, cathode, others, after, line);
-    let wireTo = last;
+    let end = hangAlong(sketch, plan, cathode, others, after, { from: point(middle, line) });
     if (hasPoint(cathode) && leaks.length === 0) {
       // To the left, under what hangs from the grid's wire: that saves the width.
       sketch.tag(cathode, point(middle, line), boxOf(middle - 0.9 - TAG.width, line + 0.9, middle - 0.9, line + 0.9 + TAG.height));
     } else if (hasPoint(cathode)) {
-      const at = others.length > 0 ? end : after;
-      sketch.tag(cathode, point(at, line), boxOf(at, line + 0.3, at + TAG.width, line + 0.3 + TAG.height));
-      wireTo = at + (leadsOn(cathode) || capacitors ? TAG.width : 0.6);
-      end = at + TAG.width;
+      const at = point(end, line);
+      sketch.tag(cathode, at, boxOf(at.x, line + 0.3, at.x + TAG.width, line + 0.3 + TAG.height));
+      sketch.wire(cathode, point(middle, line), at);
+      end = at.x + TAG.width;
     }
-    sketch.wire(cathode, point(middle, line), point(wireTo, line));
-    reachBelow = Math.max(end, wireTo);
     if (leadsOn(cathode)) {
-      const out = Math.max(reachBelow, right) + 0.5;
-      sketch.wire(cathode, point(middle, line), point(out, line));
-      sketch.port(cathode, "EAST", point(out, line));
-      reachBelow = out;
+      const out = point(Math.max(end, right) + 0.5, line);
+      sketch.wire(cathode, point(middle, line), out);
+      sketch.port(cathode, "EAST", out);
     }
-    if (tubePlan.tail) reachBelow = Math.max(reachBelow, drawTail(sketch, plan, tubePlan, middle, line + HANG + PART, leaks));
+    if (tubePlan.tail) drawTail(sketch, plan, tubePlan, middle, line + HANG + PART, leaks);
   } else if (cathode !== plateNode || !home(cathode)) {
     sketch.wire(cathode, point(middle, line), point(right, line));
     sketch.port(cathode, "EAST", point(right, line));
@@ -144,7 +137,7 @@ export function drawTube(sketch: Sketch, plan: Plan, tubePlan: TubePlan, home: (
 }
 
 /** What stands under the tail's part: the joint, what it hangs on, the leaks that return to it. */
-function drawTail(sketch: Sketch, plan: Plan, tubePlan: TubePlan, x: number, top: number, leaks: { at: Point; e: Element }[]): number {
+function drawTail(sketch: Sketch, plan: Plan, tubePlan: TubePlan, x: number, top: number, leaks: { at: Point; e: Element }[]): void {
   const tail = tubePlan.tail!;
   const { hasPoint, leadsOn, isMark } = sketch.about;
   // Clear of the flags of rails that hang beside it.
@@ -165,9 +158,7 @@ function drawTail(sketch: Sketch, plan: Plan, tubePlan: TubePlan, x: number, top
     end += Math.max(labelWidth(labelLines(stack)), sketch.markHalf(stack.nodes.find((n) => isMark(n))!));
   }
   const others = hung.filter((e) => e !== stack);
-  const last = others.length > 0 ? lastColumn(sketch, plan, others, end) : x;
-  end = hangAlong(sketch, plan, tail.node, others, end, y);
-  sketch.wire(tail.node, point(x, y), point(last, y));
+  end = hangAlong(sketch, plan, tail.node, others, end, { from: point(x, y) });
   if (hasPoint(tail.node)) {
     sketch.tag(tail.node, point(end, y), boxOf(end, y + 0.3, end + TAG.width, y + 0.3 + TAG.height));
     sketch.wire(tail.node, point(x, y), point(end + 0.6, y));
@@ -177,5 +168,4 @@ function drawTail(sketch: Sketch, plan: Plan, tubePlan: TubePlan, x: number, top
     sketch.wire(tail.node, point(x, y), point(end, y));
     sketch.port(tail.node, "EAST", point(end, y));
   }
-  return end;
 }

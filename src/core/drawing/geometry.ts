@@ -128,6 +128,20 @@ export interface Drawing {
   tags: Tag[];
 }
 
+/** The line between a mark and what it hangs on. */
+export const STUB = 0.8;
+
+/** The flag around a mark's name: its box without the line to it. */
+export function markFlag({ box, direction }: Mark): Box {
+  const { x, y } = STEP[direction];
+  return {
+    x: box.x + Math.max(0, x) * STUB,
+    y: box.y + Math.max(0, y) * STUB,
+    width: box.width - Math.abs(x) * STUB,
+    height: box.height - Math.abs(y) * STUB,
+  };
+}
+
 export const TEXT_HEIGHT = 1.4;
 const CHARACTER = 0.62 * TEXT_HEIGHT;
 

@@ -2,7 +2,8 @@
 
 import type { Circuit } from "../circuit/circuit";
 import { overlap, TEXT_HEIGHT, type Box, type Drawing } from "./geometry";
-import { markStrokes, markTextAt, strokesOf, type School, type Stroke } from "./strokes";
+import { markStrokes, strokesOf, type School, type Stroke } from "./strokes";
+import { labelX, markTextAt, pinTextAt, type Anchor } from "./text-places";
 
 export interface Text {
   text: string;
@@ -10,7 +11,7 @@ export interface Text {
   /** Of the line that the letters stand on. */
   y: number;
   size: number;
-  anchor: "start" | "middle" | "end";
+  anchor: Anchor;
   bold?: boolean;
 }
 
@@ -60,16 +61,10 @@ export function lineworkOf(drawing: Drawing, circuit: Circuit, school: School, n
   for (const s of drawing.symbols) {
     if (!whole(s.box)) continue;
     strokes.push(...strokesOf(s, circuit, school));
-    if (s.shape === "triode" || s.shape === "pentode")
-      for (const p of s.pins)
-        if (p.text)
-          write(
-            p.text,
-            p.at.x + (p.at.x > s.at.x ? -0.2 : 0.15),
-            p.at.y + (p.at.y < s.at.y ? 1 : -0.25),
-            1,
-            p.at.x > s.at.x ? "end" : "start",
-          );
+    for (const p of s.pins) {
+      const { x, y, anchor } = pinTextAt(s, p);
+      if (p.text) write(p.text, x, y, 1, anchor);
+    }
   }
   for (const m of drawing.marks) {
     if (!whole(m.box)) continue;
@@ -80,8 +75,7 @@ export function lineworkOf(drawing: Drawing, circuit: Circuit, school: School, n
   for (const s of drawing.sections) if (whole({ ...s.box, height: 2 })) write(s.title, s.box.x, s.box.y + 1.6, 1.8, "start", true);
   for (const l of drawing.labels) {
     if (!whole(l.box)) continue;
-    const x = l.align === "start" ? l.box.x : l.align === "end" ? l.box.x + l.box.width : l.box.x + l.box.width / 2;
-    l.lines.forEach((line, i) => write(line, x, l.box.y + TEXT_HEIGHT * (i + 0.8), TEXT_HEIGHT, l.align, i === 0));
+    l.lines.forEach((line, i) => write(line, labelX(l), l.box.y + TEXT_HEIGHT * (i + 0.8), TEXT_HEIGHT, l.align, i === 0));
   }
   for (const tag of drawing.tags)
     if (whole(tag.box))

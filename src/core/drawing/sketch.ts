@@ -1,7 +1,8 @@
 /** A cell while it is being drawn: symbols, wires, marks and labels at their places in it, and the ports where its nodes lead out. */
 
 import type { Element } from "../circuit/circuit";
-import { envelopeOf } from "../circuit/circuit";
+import { electrodesOf } from "../anatomy/points";
+import { pinsOf } from "../anatomy/sockets";
 import type { Rail } from "../anatomy/rails";
 import {
   around,
@@ -10,6 +11,7 @@ import {
   movedBox,
   point,
   STEP,
+  STUB,
   TEXT_HEIGHT,
   textWidth,
   type Box,
@@ -31,8 +33,6 @@ export const PART = 4;
 const HALF = 0.9;
 /** Room for the volts of a node: two lines. */
 export const TAG = { width: 8.2, height: 3.2 };
-/** The line between a mark and what it hangs on. */
-const STUB = 0.8;
 const GROUND = { width: 2, height: 1.2 };
 
 export interface Port {
@@ -165,9 +165,8 @@ export class Sketch {
     const grid = point(at.x - TUBE.reach, at.y);
     const screen = e.tube!.kind === "pentode" ? point(at.x + TUBE.reach, at.y - TUBE.screen * sign) : undefined;
     const order: Point[] = screen ? [plate, screen, grid, cathode] : [plate, grid, cathode];
-    const names = screen ? ["plate", "screen", "grid", "cathode"] : ["plate", "grid", "cathode"];
-    const half = envelopeOf(e.name) === e.name ? 0 : Math.max(0, "ABCD".indexOf(e.name.slice(-1)));
-    const socket = e.tube!.pins[half] ?? {};
+    const names = electrodesOf(e);
+    const socket = pinsOf(e);
     const pins: Pin[] = order.map((place, terminal) => ({ terminal, at: place, text: socket[names[terminal]!]?.toString() }));
     this.symbols.push({
       part: idOf(e),

@@ -4,7 +4,7 @@
  */
 
 import type { Circuit } from "../circuit/circuit";
-import type { Mark, Point, Symbol } from "./geometry";
+import { markFlag, STUB, type Box, type Mark, type Point, type Symbol } from "./geometry";
 import { idOf } from "./part-labels";
 
 export type School = "boxes" | "zigzags";
@@ -214,9 +214,12 @@ export function strokesOf(symbol: Symbol, circuit: Circuit, school: School): Str
   }
 }
 
-function boxed({ box }: Symbol): Stroke[] {
+const boxed = ({ box }: Symbol): Stroke[] => [{ d: outline(box) }];
+
+/** A box as a closed path. */
+export function outline(box: Box): string {
   const t: Turn = (x, y) => `${number(box.x + x)} ${number(box.y + y)}`;
-  return [{ d: closed(t, [0, 0], [box.width, 0], [box.width, box.height], [0, box.height]) }];
+  return closed(t, [0, 0], [box.width, 0], [box.width, box.height], [0, box.height]);
 }
 
 /** The lines of a mark: chassis, or the flag around a rail's name. */
@@ -233,32 +236,6 @@ export function markStrokes(mark: Mark): Stroke[] {
           line(t, [-0.25, 1.1], [0.25, 1.1]),
       },
     ];
-  const [x, y, x2, y2] = [box.x, box.y, box.x + box.width, box.y + box.height];
-  const STUB = 0.8;
-  const flag =
-    direction === "up"
-      ? [x, y, x2, y2 - STUB]
-      : direction === "down"
-        ? [x, y + STUB, x2, y2]
-        : direction === "left"
-          ? [x, y, x2 - STUB, y2]
-          : [x + STUB, y, x2, y2];
-  const [fx, fy, fx2, fy2] = flag as [number, number, number, number];
-  const p = (px: number, py: number) => `${number(px)} ${number(py)}`;
-  return [{ d: line(t, [0, 0], [0, STUB]) }, { d: `M${p(fx, fy)}L${p(fx2, fy)}L${p(fx2, fy2)}L${p(fx, fy2)}Z` }];
-}
-
-/** Where a mark's name stands: the middle of its flag. */
-export function markTextAt(mark: Mark): Point {
-  const { box, direction } = mark;
-  const STUB = 0.8;
-  const shift =
-    direction === "up"
-      ? { x: 0, y: -STUB / 2 }
-      : direction === "down"
-        ? { x: 0, y: STUB / 2 }
-        : direction === "left"
-          ? { x: -STUB / 2, y: 0 }
-          : { x: STUB / 2, y: 0 };
-  return { x: box.x + box.width / 2 + shift.x, y: box.y + box.height / 2 + shift.y };
+  const flag = markFlag(mark);
+  return [{ d: line(t, [0, 0], [0, STUB]) }, { d: outline(flag) }];
 }

@@ -3,6 +3,7 @@
 import { withUsualPoints } from "../anatomy/usual-points";
 import { alter } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
+import { addPoints } from "../circuit/edit-line";
 import { readOnce } from "../circuit/read-once";
 import { writeCircuit } from "../circuit/write";
 import { begunAt } from "../tape/amp-as-it-is";
@@ -77,13 +78,11 @@ export function withPoints(netlist: string, circuit: Circuit, points: readonly {
   const taken = new Set(circuit.points.map((p) => p.name.toLowerCase()));
   const nodes = new Set(circuit.elements.flatMap((e) => e.nodes));
   const last = Math.max(0, ...circuit.points.map((p) => p.order));
-  const lines = points.flatMap(({ name, node: typed, label }, i) => {
+  const there = points.flatMap(({ name, node: typed, label }, i) => {
     const node = typed.toLowerCase();
     if (taken.has(name.toLowerCase()) || !nodes.has(node)) return [];
     taken.add(name.toLowerCase());
-    return [`*@point ${name} node=${node} order=${last + 10 * (i + 1)} label="${label.replaceAll('"', "'")}"`];
+    return [{ name, node, order: last + 10 * (i + 1), label }];
   });
-  if (lines.length === 0) return netlist;
-  const end = /^\s*\.end\b/im.exec(netlist)?.index ?? netlist.length;
-  return `${netlist.slice(0, end).trimEnd()}\n${lines.join("\n")}\n${netlist.slice(end)}`;
+  return addPoints(netlist, there);
 }

@@ -1,7 +1,7 @@
 /** Everything that is known of a part or a node, as lines of a name and a value. */
 
 import { figure, words } from "../language/language";
-import { electrodeNode } from "../anatomy/points";
+import { electrodesOf } from "../anatomy/points";
 import { socketOf } from "../anatomy/sockets";
 import { envelopeOf, fileName, type Circuit, type Element } from "../circuit/circuit";
 import { markedValue, partWords, placeOf, terminalWords } from "../circuit/part-place";
@@ -115,7 +115,4 @@ function pinsOn(circuit: Circuit, e: Element, node: string): string[] {
   return (socket?.pins ?? []).filter((p) => p.node === node).map((p) => `${socket!.name} pin ${p.pin}`);
 }
 
-function terminalOf(e: Element, node: string): string {
-  for (const name of ["plate", "screen", "grid", "cathode"] as const) if (electrodeNode(e, name) === node) return name;
-  return "";
-}
+const terminalOf = (e: Element, node: string): string => electrodesOf(e).find((_, i) => e.nodes[i] === node) ?? "";

@@ -3,7 +3,7 @@
 import { fileName, type Circuit } from "../circuit/circuit";
 import { overlap, type Box, type Drawing, type Symbol } from "../drawing/geometry";
 import { lineworkOf, type NodeLines } from "../drawing/linework";
-import type { School, Stroke } from "../drawing/strokes";
+import { outline, type School, type Stroke } from "../drawing/strokes";
 import * as texts from "../texts/job";
 import type { BeforeAfter, Report } from "./report";
 import type { Block } from "./report-blocks";
@@ -60,8 +60,7 @@ function tubeBeside(symbol: Symbol, { symbols }: Drawing): Symbol | undefined {
 /** A dashed frame around the part that was changed. */
 function frame({ x, y, width, height }: Box): Stroke {
   const by = 0.1;
-  const [x1, y1, x2, y2] = [x - by, y - by, x + width + by, y + height + by];
-  return { d: `M${x1} ${y1}L${x2} ${y1}L${x2} ${y2}L${x1} ${y2}Z`, dashed: true };
+  return { d: outline({ x: x - by, y: y - by, width: width + 2 * by, height: height + 2 * by }), dashed: true };
 }
 
 /** The part in the middle, as far as the sheet goes. */

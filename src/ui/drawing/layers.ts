@@ -1,7 +1,7 @@
 /** The layers of the stations: what each lays on the drawing. */
 
 import { words } from "@/core/language/language";
-import { electrodeNode, tubesOf } from "@/core/anatomy/points";
+import { tubesOf } from "@/core/anatomy/points";
 import { fileName, type Circuit } from "@/core/circuit/circuit";
 import { isOutputTube, type Idle } from "@/core/anatomy/cathode-current";
 import type { Solution } from "@/core/expectation/solution";
@@ -178,12 +178,4 @@ export function workLayer(
     parts,
     about: Object.keys(parts),
   };
-}
-
-/** The node of a tube's cathode, grid, screen or plate; undefined for another part. */
-export function electrodeOf(circuit: Circuit, node: string): string | undefined {
-  for (const tube of tubesOf(circuit))
-    for (const electrode of ["plate", "cathode", "screen", "grid"] as const)
-      if (electrodeNode(tube, electrode) === node) return `${tube.name}.${electrode === "cathode" ? "k" : electrode.charAt(0)}`;
-  return undefined;
 }

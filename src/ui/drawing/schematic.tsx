@@ -4,7 +4,9 @@ import { memo } from "react";
 import type { Circuit } from "@/core/circuit/circuit";
 import type { Box, Drawing, Label, Symbol, Wire } from "@/core/drawing/geometry";
 import { TEXT_HEIGHT } from "@/core/drawing/geometry";
-import { markStrokes, markTextAt, strokesOf, type School, type Stroke } from "@/core/drawing/strokes";
+import { markStrokes, strokesOf, type School, type Stroke } from "@/core/drawing/strokes";
+import { labelX, markTextAt, pinTextAt } from "@/core/drawing/text-places";
+import { VerdictShape } from "../frame/verdict-mark";
 import type { Layer, NodeNote } from "./layer";
 import { layerWords } from "./layer-words";
 
@@ -112,12 +114,12 @@ function Strokes({ strokes }: { strokes: Stroke[] }) {
   );
 }
 
-function LabelText({ label: { part, lines, box, align } }: { label: Label }) {
-  const x = align === "start" ? box.x : align === "end" ? box.x + box.width : box.x + box.width / 2;
+function LabelText({ label }: { label: Label }) {
+  const { part, lines, box, align } = label;
   return (
     <text fontSize={TEXT_HEIGHT} textAnchor={align} data-part={part} className="cursor-pointer fill-current">
       {lines.map((line, i) => (
-        <tspan key={i} x={x} y={box.y + TEXT_HEIGHT * (i + 0.8)} className={i === 0 ? "font-bold" : undefined}>
+        <tspan key={i} x={labelX(label)} y={box.y + TEXT_HEIGHT * (i + 0.8)} className={i === 0 ? "font-bold" : undefined}>
           {line}
         </tspan>
       ))}
@@ -125,25 +127,12 @@ function LabelText({ label: { part, lines, box, align } }: { label: Label }) {
   );
 }
 
-/** Socket pins beside a tube's leads; what a box's terminals are, inside it. */
-function PinTexts({ symbol: s }: { symbol: Symbol }) {
-  const tube = s.shape === "triode" || s.shape === "pentode";
-  return s.pins.map((p) => {
+function PinTexts({ symbol }: { symbol: Symbol }) {
+  return symbol.pins.map((p) => {
     if (!p.text) return null;
-    const left = p.at.x <= s.box.x + 0.01;
-    const right = p.at.x >= s.box.x + s.box.width - 0.01;
-    const inward = tube ? 0.15 : left ? 0.4 : -0.4;
-    const x = p.at.x + (tube && right ? -0.15 : inward);
-    const y = tube ? p.at.y + (left || right ? -0.25 : p.at.y < s.at.y ? 1 : -0.25) : p.at.y + 0.4;
+    const { x, y, anchor } = pinTextAt(symbol, p);
     return (
-      <text
-        key={p.terminal}
-        x={x}
-        y={y}
-        fontSize={1}
-        textAnchor={tube ? (right ? "end" : "start") : left ? "start" : "end"}
-        className="soft pointer-events-none fill-current"
-      >
+      <text key={p.terminal} x={x} y={y} fontSize={1} textAnchor={anchor} className="soft pointer-events-none fill-current">
         {p.text}
       </text>
     );
@@ -264,9 +253,7 @@ function NoteText({ note, box }: { note: NodeNote; box: Box }) {
       {note.read !== undefined && (
         <g className={`verdict-${note.verdict ?? "none"}`}>
           <svg x={box.x + 0.3} y={(one ? y + 0.5 : y + 1.4) - 1.2} width={1.3} height={1.3} viewBox="0 0 14 14">
-            {note.verdict === "in" && <circle cx="7" cy="7" r="5.5" fill="currentColor" />}
-            {note.verdict === "watch" && <path d="M7 1 13.5 12.5H.5Z" fill="currentColor" />}
-            {note.verdict === "out" && <rect x="1.5" y="1.5" width="11" height="11" fill="currentColor" />}
+            {note.verdict && note.verdict !== "none" && <VerdictShape verdict={note.verdict} />}
           </svg>
           <text x={box.x + 1.9} y={one ? y + 0.5 : y + 1.4} fontSize={1.6} className="fill-current font-bold">
             {note.read}

@@ -131,7 +131,7 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
                 more={head && !changed && <BenchSheet id={head.id} mains={conditions.mains} />}
               />
             ) : (
-              <p className="soft">The drawing comes with a file that can be read: see Circuit file.</p>
+              <Unread what="The drawing comes with a file" />
             ),
           },
           {
@@ -147,7 +147,7 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
                 setText={setText}
               />
             ) : (
-              <p className="soft">Figures come with a file that can be read: see Circuit file.</p>
+              <Unread what="Figures come with a file" />
             ),
           },
           {
@@ -184,7 +184,7 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
                 begunFrom={begunFrom?.id}
               />
             ) : (
-              <p className="soft">Compare needs two circuit files that can be read: see Circuit file.</p>
+              <Unread what="Compare needs two circuit files" />
             ),
           },
         ]}
@@ -193,6 +193,8 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
     </div>
   );
 }
+
+const Unread = ({ what }: { what: string }) => <p className="soft">{what} that can be read: see Circuit file.</p>;
 
 /** The stored model on paper, at the mains that is typed above. */
 function BenchSheet({ id, mains }: { id: number; mains: number | undefined }) {
