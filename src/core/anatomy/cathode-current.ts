@@ -1,7 +1,7 @@
 /** Cathode resistors as current shunts: current, plate watts and their part of the rating, from readings. */
 
 import type { Circuit, Element } from "../circuit/circuit";
-import { screenShare, type RatingSystem } from "../tubes/library";
+import { screenShare, type RatingSystem, type TubeType } from "../tubes/library";
 import { electrodeNode, ohmsToGround, tubesAt } from "./points";
 
 export interface Idle {
@@ -51,5 +51,9 @@ export function idleFrom(circuit: Circuit, node: string, cathodeVolts: number, p
 
 /** The tubes that can wear out an output stage: pentodes with more than 4 W of plate rating. */
 export function isOutputTube(tube: Element): boolean {
-  return (tube.tube?.ratings?.plateWatts ?? 0) >= 4 && electrodeNode(tube, "screen") !== undefined;
+  return tube.tube !== undefined && isOutputType(tube.tube);
+}
+
+export function isOutputType(type: TubeType): boolean {
+  return type.kind === "pentode" && (type.ratings?.plateWatts ?? 0) >= 4;
 }

@@ -17,7 +17,7 @@ export function fields(text: string): { words: string[]; pairs: Map<string, stri
   return { words, pairs };
 }
 
-const LINES = ["mains", "point", "stage", "heater", "near", "chart", "fact", "tube"];
+const LINES = ["mains", "point", "stage", "heater", "near", "chart", "fact", "tube", "block", "endblock"];
 const POINT_KEYS = ["node", "order", "label", "pin", "chart", "tol", "caution"];
 
 /** Reads one `*@` line into the circuit; everything it cannot read goes to `report`. */
@@ -104,6 +104,10 @@ export function readAnnotation(text: string, line: number, circuit: Circuit, rep
       if (type) circuit.tubeTypes[type.type.toUpperCase()] = type;
       return;
     }
+    // Where a block begins and ends: read by core/blocks.
+    case "block":
+    case "endblock":
+      return;
     case "fact":
       for (const [key, value] of pairs) circuit.facts[key] = value;
       return;

@@ -1,6 +1,6 @@
 /** Changes to the text of a circuit file that keep everything else in it as it was typed. */
 
-import type { Provenance, TestPoint } from "./circuit";
+import type { Element, Provenance, TestPoint } from "./circuit";
 
 /** Sets `@prov` on one line (1-based) of the text. */
 export function setProvenance(text: string, line: number, prov: Provenance): string {
@@ -15,6 +15,32 @@ function withProvenance(line: string, prov: Provenance): string {
   if (/@prov\s+\S+/.test(line)) return line.replace(/@prov\s+\S+/, `@prov ${prov}`);
   const bare = line.replace(/\s+$/, "");
   return line.includes(";") ? `${bare} @prov ${prov}` : `${bare} ;@prov ${prov}`;
+}
+
+/** The parameter that is the value of a block's line: what is printed beside its symbol; undefined where the value stands on its own. */
+export function valueKey({ letter, type, params }: Pick<Element, "letter" | "type" | "params">): string | undefined {
+  if (letter !== "X") return undefined;
+  return ["value", "vac", "zpp", "zp", "ratio"].find((key) => params[key] !== undefined && type !== undefined);
+}
+
+/**
+ * Writes a value into the line of a part, and that it was seen; every other byte stays. For a block it is the parameter `key`.
+ * @example setValue("t\nR1 a b 1k ;@tol 5%", r1, "2.2k", "seen") // "t\nR1 a b 2.2k ;@tol 5% @prov seen"
+ */
+export function setValue(text: string, element: Element, value: string, prov?: Provenance, key = valueKey(element)): string {
+  const lines = text.split("\n");
+  const at = lines[element.line - 1];
+  if (at === undefined) return text;
+  const [, body = "", comment = ""] = /^([^;]*)(;.*)?$/s.exec(at) ?? [];
+  const changed =
+    key === undefined
+      ? body.replace(/^(\s*\S+\s+\S+\s+\S+\s+)(\S+)/, (_, head: string) => head + value)
+      : new RegExp(`\\b${key}\\s*=`, "i").test(body)
+        ? body.replace(new RegExp(`(\\b${key}\\s*=\\s*)(\\{[^}]*\\}|\\S+)`, "i"), (_, head: string) => head + value)
+        : `${body.trimEnd()} ${key}=${value}${comment ? " " : ""}`;
+  const line = changed + comment;
+  lines[element.line - 1] = prov ? withProvenance(line, prov) : line;
+  return lines.join("\n");
 }
 
 /** Marks every part of the file; title, comments and dot lines stay. */
@@ -34,9 +60,12 @@ export function putTubeType(text: string, tubeLine: string): string {
   return lines.join("\n");
 }
 
+/** A fact as its line has it. @example quotedFact("maker", "Tarn & Wicke") // maker="Tarn & Wicke" */
+export const quotedFact = (key: string, value: string): string => `${key}="${value.replace(/["\n]/g, "'")}"`;
+
 /** Sets a `*@fact` where it stands, or on a line of its own. */
 export function setFact(text: string, key: string, value: string): string {
-  const pair = `${key}="${value.replace(/["\n]/g, "'")}"`;
+  const pair = quotedFact(key, value);
   const lines = text.split("\n");
   const here = new RegExp(`(\\s)${key}=("[^"]*"|\\S+)`, "i");
   const at = lines.findIndex((l) => l.startsWith("*@fact") && here.test(l));

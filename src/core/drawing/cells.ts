@@ -218,7 +218,9 @@ class Planner {
       const taken = this.lines.some(
         (e) => this.claimed.has(e) && !run.parts.includes(e) && !leaks.includes(e) && this.ends(e).includes(node),
       );
-      if (!part || more.length > 0 || this.elsewhere.has(node) || taken) break;
+      // Nor where tubes in parallel have one grid line: it begins at a port, so that the others can be wired to it.
+      const shared = this.tubes.filter((t) => at(t, "grid") === node).length > 1;
+      if (!part || more.length > 0 || this.elsewhere.has(node) || taken || shared) break;
       if (run.parts.length > 0 && this.gridNodes.has(node)) break;
       const to = this.other(part, node);
       if (run.nodes.includes(to) || home.get(to) === cell) break;

@@ -1,0 +1,37 @@
+/** Texts of the blocks. Those of test points and stages are written into circuit files: without the shop's words for tube and mains. */
+
+export { bias as biasSupply, biasFirst, electrode, highest, reservoir, supply, swings } from "./usual-points";
+
+// Labels of points and stages.
+export const otherDraw = () => "Draw of what is not drawn";
+export const middle = () => "Middle of the reservoir";
+export const contactBias = () => "Contact bias through a high resistance: a meter pulls it down";
+export const gainStage = () => "Gain stage";
+export const cascodeStage = () => "Cascode";
+export const follower = () => "Follower";
+export const loopRecovery = () => "Loop recovery";
+export const tank = () => "Tank input";
+export const reverbDriver = (electrode: string) => `Reverb driver ${electrode}`;
+export const reverbRecovery = (electrode: string) => `Reverb recovery ${electrode}`;
+export const tremolo = (electrode: string) => `Tremolo ${electrode}`;
+export const inverter = (electrode: string) => `Inverter ${electrode}`;
+export const inverterUpper = (electrode: string) => `Inverter ${electrode}, upper`;
+export const inverterLower = (electrode: string) => `Inverter ${electrode}, lower`;
+export const inverterCathodes = () => "Inverter cathodes";
+export const splitLoad = () => "Split-load inverter";
+export const longTailedPair = () => "Long-tailed pair";
+export const paraphase = () => "Paraphase inverter";
+export const transformerInverter = () => "Transformer inverter";
+export const output = () => "Output";
+export const outputUpper = () => "Output, upper";
+export const outputLower = () => "Output, lower";
+export const speaker = () => "Speaker";
+export const line = () => "Line, fully loaded";
+
+// What is wrong with a block of a file.
+export const blockNotClosed = () => "there is no *@endblock after it";
+export const noSuchKind = (kind: string) => `there is no kind of block "${kind}"`;
+export const blockWithoutName = () => "it has no name";
+export const notAsWritten = (difference: string) => difference;
+export const partMissing = (role: string, nodes: string) => `its ${role} (from ${nodes}) is not there`;
+export const partTooMany = (name: string, nodes: string) => `${name} (${nodes}) does not belong to it`;
