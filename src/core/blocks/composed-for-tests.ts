@@ -128,15 +128,26 @@ export function ampWith(kind: BlockKind, options: Record<string, string>): strin
   chain.push(kind.group === "input" && kind.kind !== "mixer" ? own : { kind: "input" });
   // A block that takes a plate's own volts stands behind one.
   const ownCapacitor = options.input === "capacitor" || options.grid === "capacitor" || options.coupling === "yes";
-  const direct = (ownCapacitor && !is("output")) || (ownCapacitor && kind.kind === "single-ended") || options.input === "direct" || options.grid === "direct" || kind.kind === "tone-stack" || kind.kind === "long-tailed-pair";
+  const direct =
+    (ownCapacitor && !is("output")) ||
+    (ownCapacitor && kind.kind === "single-ended") ||
+    options.input === "direct" ||
+    options.grid === "direct" ||
+    kind.kind === "tone-stack" ||
+    kind.kind === "long-tailed-pair";
   chain.push({ kind: "triode", options: { input: "none", coupling: direct ? "direct" : "capacitor" }, tubes: [v1] });
   const needsHold = options.input === "none" && (is("gain", "inverter") || is("output"));
   if (needsHold) chain.push({ kind: "volume" });
   if (kind.kind === "mixer" || is("tone", "gain", "inverter") || (is("effect") && kind.kind !== "tremolo-bias")) chain.push(own);
   if (kind.kind === "tremolo-bias") chain.push(own);
   if (is("inverter") || kind.kind === "push-pull") {
+    const v1b = [{ name: "V1B", type: v1.type }];
     if (!is("inverter"))
-      chain.push({ kind: "split-load", options: { grid: needsHold ? "capacitor" : "biased" }, tubes: [{ name: "V1B", type: v1.type }] });
+      chain.push(
+        options.input === "leak"
+          ? { kind: "split-load", tubes: v1b }
+          : { kind: "transformer-inverter", options: { input: needsHold ? "none" : "leak" }, tubes: v1b },
+      );
     if (kind.kind === "push-pull") chain.push(own);
     else chain.push({ kind: "push-pull", tubes: [v2, { ...v2, name: "V3" }] });
   } else if (is("output") && kind.kind === "single-ended") chain.push(own);

@@ -5,6 +5,8 @@ import { readCircuit } from "../circuit/read";
 import { findTubeType } from "../tubes/library";
 import { assemble, type Planned } from "./assemble";
 import { blocksOf, readBlockFile } from "./block-file";
+import { setPort } from "./edit-blocks";
+import { writeBlockFile } from "./write-blocks";
 
 /** Values typed over the usual ones: by block and role; a parameter of a line as "role:parameter". */
 type Typed = Record<string, Record<string, string>>;
@@ -16,6 +18,8 @@ interface Plan {
   typed: Typed;
   /** Lines that no block writes. */
   free?: string[];
+  /** Ports hung elsewhere than usual. */
+  ports?: [id: string, port: string, node: string][];
 }
 
 const tube = (name: string, type: string) => ({ name, type: findTubeType(type)! });
@@ -278,19 +282,26 @@ const PICTURE_HOUSE: Plan = {
     ...typedChannel("V1A", "V2", "V4", "ADJ", "NFB", "VOL1"),
     ...typedChannel("V1B", "V3", "V6", "ADJ1", "NFB1", "VOL2"),
   },
-  // The ends that both channels' adjusters share.
+  // Both adjusters lie between two ends of their own; the feedback returns to the first stage.
+  ports: [
+    ...["ADJ", "ADJ1"].flatMap((id): [string, string, string][] => [
+      [id, "from", "ba"],
+      [id, "foot", "bz"],
+    ]),
+    ["V1A", "feedback", "fbl"],
+    ["V2A", "feedback", "0"],
+    ["V1B", "feedback", "fbr"],
+    ["V3A", "feedback", "0"],
+  ],
   free: ["R90 bn ba 10k ;@tol 5% @watts 0.5 @kind carbon", "R91 bz 0 12k ;@tol 5% @watts 0.5 @kind carbon"],
 };
 
 /** The six, each as a circuit file, with its free lines. */
 export function demoPlans(): { file: string; text: string; free: string[] }[] {
-  return [WREN, LANTERN, DROVER, MINOR, HALBERD, PICTURE_HOUSE].map(({ file, mains, chain, typed, free = [] }) => {
+  return [WREN, LANTERN, DROVER, MINOR, HALBERD, PICTURE_HOUSE].map(({ file, mains, chain, typed, free = [], ports = [] }) => {
     let text = assemble({ maker: "Test", model: file, mains: mains[0], hertz: mains[1] }, chain);
     if (free.length > 0) text = text.replace("*@block BIAS", `${free.join("\n")}\n*@block BIAS`);
-    if (file === "picture-house.cir")
-      text = text
-        .replaceAll("kind=bias-adjuster from=bn foot=0", "kind=bias-adjuster from=ba foot=bz")
-        .replace(/^(XP\d+) bn (bw\w) 0 POT/gm, "$1 ba $2 bz POT");
+    for (const [id, port, node] of ports) text = writeBlockFile(setPort(readBlockFile(text), id, port, node));
     for (const [id, values] of Object.entries(typed))
       for (const [name, value] of Object.entries(values)) {
         const [role = "", key] = name.split(":");
