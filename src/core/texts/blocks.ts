@@ -35,3 +35,19 @@ export const blockWithoutName = () => "it has no name";
 export const notAsWritten = (difference: string) => difference;
 export const partMissing = (role: string, nodes: string) => `its ${role} (from ${nodes}) is not there`;
 export const partTooMany = (name: string, nodes: string) => `${name} (${nodes}) does not belong to it`;
+
+// Values that are typed.
+export const aboveZero = (read: string) => `${read}: a value above zero is accepted`;
+export const farFromUsual = (value: string, usual: string, factor: number) => `${value} where ${usual} is usual: ${factor} times off`;
+
+// What cannot be right.
+export const runsAt = (part: string, kind: string, percent: number) =>
+  kind === "volts"
+    ? `${part} would stand at ${percent} % of its volts`
+    : kind === "plate watts"
+      ? `${part} would run at ${percent} % of its plate watts`
+      : kind === "screen watts"
+        ? `${part}'s screen would run at ${percent} % of its watts`
+        : `${part} would run at ${percent} % of its watts`;
+export const cutOff = (tube: string, current: string) => `${tube} draws ${current}: it is cut off`;
+export const fullOn = (tube: string, volts: string) => `${tube} has ${volts} from cathode to plate: it is full on`;

@@ -19,7 +19,9 @@ export const mixedOutput = (kinds: readonly string[]) =>
 export const oddOutput = (read: number) => words(`${read} output tubes: one, or pairs of two to eight are accepted`);
 export const manyOutput = (read: number) => words(`${read} output tubes: at most eight are accepted`);
 export const noInverter = (read: number) =>
-  words(`${read} output tubes and no triode: nothing turns the phase for the second half of push-pull. Add the triode that does, such as 12AX7`);
+  words(
+    `${read} output tubes and no triode: nothing turns the phase for the second half of push-pull. Add the triode that does, such as 12AX7`,
+  );
 export const manyRectifiers = (read: number) =>
   words(`${read} rectifier tubes: one is accepted; add a second as a free line of the circuit file`);
 

@@ -33,6 +33,10 @@ export interface DrawingSheetProps {
   picked?(at: InHand): void;
   /** More tools beside the zoom: downloads. */
   tools?: ReactNode;
+  /** Lies on the drawing, in its own units: a value that is being typed. */
+  over?: ReactNode;
+  /** Whether what is known of the thing in hand stands beside the drawing; it does unless false. */
+  known?: boolean;
 }
 
 const ARROWS: Record<string, Direction> = { ArrowUp: "up", ArrowDown: "down", ArrowLeft: "left", ArrowRight: "right" };
@@ -41,7 +45,7 @@ export function DrawingSheet(props: DrawingSheetProps) {
   const { drawing, circuit, school, layer, solution, inHand, setInHand, large, setLarge } = props;
   // It is a thousand elements: they are made between other work, and nothing waits for them.
   const painted = useDeferredValue<Drawing | undefined>(drawing, undefined);
-  const besides = inHand !== undefined || (large && props.action !== undefined);
+  const besides = (inHand !== undefined && props.known !== false) || (large && props.action !== undefined);
   const part = inHand && "part" in inHand ? inHand.part : undefined;
   const node = inHand && "node" in inHand ? inHand.node : undefined;
   const placeOf = (at: InHand) => ("part" in at ? placeOfPart(drawing, at.part) : placeOfNode(drawing, at.node));
@@ -116,15 +120,18 @@ export function DrawingSheet(props: DrawingSheetProps) {
           onClick={onClick}
           className={`relative overflow-hidden rounded border border-base-300 bg-base-100 ${large ? "h-full min-h-64" : "h-[max(26rem,calc(100dvh-26rem))]"}`}
         >
-          <svg ref={zoom.svg} className={`size-full ${large ? "touch-none" : "touch-pan-y"}`} aria-hidden data-testid="schematic">
+          <svg ref={zoom.svg} className={`size-full ${large ? "touch-none" : "touch-pan-y"}`} role="presentation" data-testid="schematic">
             <g ref={zoom.sheet}>
-              {painted && <Schematic drawing={painted} circuit={circuit} school={school} layer={layer} part={part} node={node} />}
+              <g aria-hidden>
+                {painted && <Schematic drawing={painted} circuit={circuit} school={school} layer={layer} part={part} node={node} />}
+              </g>
+              {props.over}
             </g>
           </svg>
         </div>
         {besides && (
           <aside aria-label="What is known of it" className="min-h-0 overflow-y-auto">
-            {inHand ? (
+            {inHand && props.known !== false ? (
               <Known circuit={circuit} at={inHand} solution={solution} pick={setInHand} history={props.history} action={props.action} />
             ) : (
               props.action

@@ -25,6 +25,8 @@ export interface Layer {
   parts: Record<string, PartNote>;
   /** The parts that the station is about, where it is not all of them: what is too small to be read begins there. */
   about?: string[];
+  /** Parts whose value nobody has seen: written fainter. */
+  assumed?: ReadonlySet<string>;
   /** The node that is to be measured now. */
   next?: string;
 }

@@ -41,7 +41,9 @@ export function modelLayer(circuit: Circuit, solution: Solution | undefined): La
     const e = circuit.elements.find((each) => each.name === s.part);
     if (e && (s.share ?? 0) > 1) parts[fileName(e)] = { text: `${Math.round(s.share! * 100)} %`, look: "strong" };
   }
-  return { says: `Bold: computed. In brackets: the chart. A part in a frame stands more than its rating.`, nodes, parts };
+  const assumed = new Set(circuit.elements.filter((e) => e.notes.prov === "assumed").map(fileName));
+  const faint = assumed.size > 0 ? " Faint: values that nobody has seen yet." : "";
+  return { says: `Bold: computed. In brackets: the chart. A part in a frame stands more than its rating.${faint}`, nodes, parts, assumed };
 }
 
 /** What was read, and what the chosen suspect makes of each point; its part marked, the others fainter. */

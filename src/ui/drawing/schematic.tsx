@@ -25,14 +25,24 @@ export function Schematic({ drawing, circuit, school, layer, part, node }: Schem
   return (
     <>
       <InHand drawing={drawing} part={part} node={node} />
-      <Sheet drawing={drawing} circuit={circuit} school={school} />
+      <Sheet drawing={drawing} circuit={circuit} school={school} assumed={layer.assumed} />
       <Notes drawing={drawing} layer={layer} />
     </>
   );
 }
 
 /** What does not change while volts come in and things are chosen. */
-const Sheet = memo(function Sheet({ drawing, circuit, school }: { drawing: Drawing; circuit: Circuit; school: School }) {
+const Sheet = memo(function Sheet({
+  drawing,
+  circuit,
+  school,
+  assumed,
+}: {
+  drawing: Drawing;
+  circuit: Circuit;
+  school: School;
+  assumed?: ReadonlySet<string>;
+}) {
   return (
     <>
       {drawing.sections.map((s) => (
@@ -88,7 +98,7 @@ const Sheet = memo(function Sheet({ drawing, circuit, school }: { drawing: Drawi
         );
       })}
       {drawing.labels.map((l) => (
-        <LabelText key={l.part} label={l} />
+        <LabelText key={l.part} label={l} assumed={assumed?.has(l.part) ?? false} />
       ))}
       {drawing.symbols.map((s) => (
         <PinTexts key={s.part} symbol={s} />
@@ -114,12 +124,17 @@ function Strokes({ strokes }: { strokes: Stroke[] }) {
   );
 }
 
-function LabelText({ label }: { label: Label }) {
+function LabelText({ label, assumed }: { label: Label; assumed: boolean }) {
   const { part, lines, box, align } = label;
   return (
     <text fontSize={TEXT_HEIGHT} textAnchor={align} data-part={part} className="cursor-pointer fill-current">
       {lines.map((line, i) => (
-        <tspan key={i} x={labelX(label)} y={box.y + TEXT_HEIGHT * (i + 0.8)} className={i === 0 ? "font-bold" : undefined}>
+        <tspan
+          key={i}
+          x={labelX(label)}
+          y={box.y + TEXT_HEIGHT * (i + 0.8)}
+          className={i === 0 ? "font-bold" : assumed ? "soft fill-current italic" : undefined}
+        >
           {line}
         </tspan>
       ))}

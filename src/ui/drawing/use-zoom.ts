@@ -23,6 +23,13 @@ export interface Zoom {
   show(at: Point): void;
 }
 
+/** Where the sheet lies so that a place is in the middle, or as near to it as the edge of the sheet allows. */
+function inSight(k: number, at: Point, view: { w: number; h: number }, sheet: { width: number; height: number }): [number, number] {
+  const along = (room: number, size: number, place: number) =>
+    k * size <= room ? (room - k * size) / 2 : Math.min(0, Math.max(room - k * size, room / 2 - k * place));
+  return [along(view.w, sheet.width, at.x), along(view.h, sheet.height, at.y)];
+}
+
 /**
  * @param size of the drawing in units. @param whole the wheel alone zooms, as the drawing has the screen to itself; else with Ctrl,
  * so that the page can be scrolled past it. @param begin where it begins, `always` or only where the whole of it could not be read.
@@ -70,6 +77,8 @@ export function useZoom(
       })
       .scaleExtent([LEAST, MOST])
       .filter((event: WheelEvent & TouchEvent & MouseEvent) => {
+        // What is typed on the drawing is not dragged.
+        if ((event.target as Element | null)?.closest?.("foreignObject")) return false;
         if (event.type === "wheel") return whole || event.ctrlKey;
         if (event.type.startsWith("touch")) return whole || event.touches.length > 1;
         return event.button === 0;
@@ -92,7 +101,7 @@ export function useZoom(
       const begin = begins ? first.current() : undefined;
       const fitted = Math.min(w / width, h / height);
       if (begin && (begin.always || fitted < LEAST_READ))
-        moved(READABLE, w / 2 - READABLE * begin.at.x, h / 2 - READABLE * begin.at.y, true);
+        moved(READABLE, ...inSight(READABLE, begin.at, { w, h }, { width, height }), true);
       else if (chosen.current && !begins) moved(k, x + dw / 2, y + dh / 2, true);
       else moved(fitted, (w - fitted * width) / 2, (h - fitted * height) / 2, true);
       // What was chosen stays in the middle from now on; what nobody moved is fitted anew.
@@ -121,7 +130,7 @@ export function useZoom(
       chosen.current = true;
       const { width: w, height: h } = svg.current.getBoundingClientRect();
       const k = Math.max(READABLE, zoomTransform(svg.current).k);
-      moved(k, w / 2 - k * at.x, h / 2 - k * at.y, false);
+      moved(k, ...inSight(k, at, { w, h }, { width, height }), false);
     },
   };
 }

@@ -25,10 +25,19 @@ interface ModelDrawingProps {
   drawings: DrawingPort;
   /** Beside the downloads. */
   more?: ReactNode;
+  /** What is in hand, where the page holds it; else it is kept here. */
+  inHand?: InHand;
+  setInHand?(at: InHand | undefined): void;
+  picked?(at: InHand): void;
+  /** Lies on the drawing, in its own units. */
+  over?(drawing: Drawing): ReactNode;
+  /** Whether what is known of the thing in hand stands beside the drawing. */
+  known?: boolean;
 }
 
-export function ModelDrawing({ circuit, netlist, solution, school, drawings, more }: ModelDrawingProps) {
-  const [inHand, setInHand] = useState<InHand>();
+export function ModelDrawing({ circuit, netlist, solution, school, drawings, more, picked, over, known, ...held }: ModelDrawingProps) {
+  const [own, setOwn] = useState<InHand>();
+  const [inHand, setInHand] = held.setInHand ? [held.inHand, held.setInHand] : [own, setOwn];
   const drawn = useDrawing(drawings, netlist);
   const layer = useMemo(() => modelLayer(circuit, solution), [circuit, solution]);
   const download = (drawing: Drawing) => {
@@ -65,6 +74,9 @@ export function ModelDrawing({ circuit, netlist, solution, school, drawings, mor
           setInHand={setInHand}
           large={large}
           setLarge={setLarge}
+          picked={picked}
+          over={over?.(drawing)}
+          known={known}
           tools={
             <>
               {more}

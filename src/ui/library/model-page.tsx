@@ -22,9 +22,13 @@ import { Tabs } from "../forms/tabs";
 import { Figures } from "./figures";
 import type { LibraryPort, ModelHead } from "./library-port";
 import { NetlistEditor } from "./netlist-editor";
+import type { NearModel } from "./build/ways-in";
+import { StoreBar } from "./store-bar";
+import { useDraft } from "./use-draft";
 
-// The layout of a circuit and what is known of its parts come with their tab.
-const ModelDrawing = lateInBrowser(() => import("./model-drawing").then((m) => m.ModelDrawing));
+// The layout of a circuit, what is known of its parts and the blocks come with their tab.
+const BuildView = lateInBrowser(() => import("./build/build-view").then((m) => m.BuildView));
+const WaysIn = lateInBrowser(() => import("./build/ways-in").then((m) => m.WaysIn));
 
 export interface ModelPageProps {
   /** Undefined for a model that is only being made. */
@@ -34,6 +38,11 @@ export interface ModelPageProps {
   /** All versions of this model, newest first. */
   versions: ModelHead[];
   others: ModelHead[];
+  /** Under which name what is typed of a new one is kept in the browser. */
+  draftName?: string;
+  /** For a new one: the amps that it may be like, and the shop's mains. */
+  near?: NearModel[];
+  mains?: { volts: number; hertz: number };
   port: LibraryPort;
   solver: SolverPort;
   drawings: DrawingPort;
@@ -41,8 +50,25 @@ export interface ModelPageProps {
   saved(head: ModelHead): void;
 }
 
-export function ModelPage({ head, begunFrom, netlist, versions, others, port, solver, drawings, school, saved }: ModelPageProps) {
-  const [text, setText] = useState(netlist);
+export function ModelPage({
+  head,
+  begunFrom,
+  netlist,
+  draftName = "new",
+  versions,
+  others,
+  near = [],
+  mains = { volts: 230, hertz: 50 },
+  port,
+  solver,
+  drawings,
+  school,
+  saved,
+}: ModelPageProps) {
+  const draft = useDraft(head ? `model-${head.id}` : begunFrom ? `from-${begunFrom.id}` : draftName, netlist);
+  const { text, setText } = draft;
+  // Put together on this page: then its values are typed next.
+  const [begin, setBegin] = useState(false);
   const read = useMemo(() => readCircuit(text), [text]);
   const { errors } = read;
   const sound = errors.length === 0 && text.trim() !== "";
@@ -58,21 +84,36 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
   const { solution, failed, stale } = useSolution(sound ? whole : undefined, conditions, solver);
   const settled = useSettled(sound ? whole : undefined);
   const bands = useSolved(solver);
-  const title = head
-    ? `${head.maker} ${head.name}`
-    : circuit.facts.model
-      ? `${circuit.facts.maker ?? ""} ${circuit.facts.model}`
-      : "New model";
+  const title = head ? `${head.maker} ${head.name}` : "New model";
   const headline = solution && headlineOf(circuit, solution, conditions.mains);
   const changed = text !== netlist;
+  const empty = !head && text.trim() === "";
 
-  return (
-    <div className="mx-auto max-w-7xl space-y-3 px-4 py-3">
-      <div className="flex flex-wrap items-baseline gap-x-4">
+  if (empty)
+    return (
+      <div className="mx-auto max-w-5xl space-y-3 px-4 py-4">
         <Link href="/library" className="soft underline underline-offset-4">
           Amp library
         </Link>
-        <h1 className="text-2xl font-bold">{title}</h1>
+        <h1 className="text-2xl font-bold">What is on your bench?</h1>
+        <WaysIn
+          models={near}
+          mains={mains}
+          made={(made) => {
+            setBegin(true);
+            setText(made);
+          }}
+          loaded={setText}
+        />
+      </div>
+    );
+  return (
+    <div className="mx-auto max-w-7xl space-y-3 px-4 py-3">
+      <div className="flex flex-wrap items-center gap-x-4">
+        <Link href="/library" className="soft underline underline-offset-4">
+          Amp library
+        </Link>
+        <h1 className="max-w-md truncate text-2xl font-bold">{title}</h1>
         <span className="soft">
           {head
             ? `version ${head.version}`
@@ -81,16 +122,15 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
               : "not stored yet"}
           {sound && ` · ${complementWords(complementOf(circuit))}`}
         </span>
+        {(!head || changed) && (
+          <StoreBar draft={draft} stored={netlist} read={read} head={head} versions={versions} port={port} saved={saved} />
+        )}
       </div>
       <p className="min-h-9 text-xl" role="status">
         {!sound ? (
-          text.trim() === "" ? (
-            <span className="soft">Load a circuit file, or type one. It is read and solved as you go.</span>
-          ) : (
-            <span className="verdict-out">
-              ■ {errors.length} {errors.length === 1 ? "line" : "lines"} cannot be read
-            </span>
-          )
+          <span className="verdict-out">
+            ■ {errors.length} {errors.length === 1 ? "line" : "lines"} cannot be read
+          </span>
         ) : failed ? (
           <span className="verdict-out">■ {failed}</span>
         ) : headline ? (
@@ -101,7 +141,7 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
           <span className="soft">Solving…</span>
         )}
       </p>
-      {sound && (
+      {sound && head && (
         <ConditionsBar circuit={circuit} typed={typed} change={setTyped} solution={solution} bands={bands} cancel={() => solver.cancel()} />
       )}
       {whole !== text && (
@@ -122,12 +162,14 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
             id: "drawing",
             name: "Drawing",
             body: sound ? (
-              <ModelDrawing
+              <BuildView
+                draft={draft}
                 circuit={circuit}
                 netlist={settled}
                 solution={solution}
                 school={school}
                 drawings={drawings}
+                begin={begin}
                 more={head && !changed && <BenchSheet id={head.id} mains={conditions.mains} />}
               />
             ) : (
@@ -162,10 +204,7 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
                 read={read}
                 solution={solution}
                 head={head}
-                versions={versions}
-                port={port}
                 solver={solver}
-                saved={saved}
                 conditions={conditions}
               />
             ),
@@ -188,7 +227,7 @@ export function ModelPage({ head, begunFrom, netlist, versions, others, port, so
             ),
           },
         ]}
-        first={head ? "drawing" : "file"}
+        first={sound ? "drawing" : "file"}
       />
     </div>
   );

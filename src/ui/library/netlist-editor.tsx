@@ -2,15 +2,13 @@
 /** The circuit file as text: read at every keystroke, errors at their lines, solved beside it. */
 
 import { useEffect, useRef, useState } from "react";
-import { setFact } from "@/core/circuit/edit-line";
 import type { ReadResult } from "@/core/circuit/read";
 import { formatVolts } from "@/core/quantity/format";
 import type { Solution } from "@/core/expectation/solution";
 import type { SolverPort } from "@/core/ports/solver-port";
 import type { SolveConditions } from "@/core/expectation/modelled";
-import { Field } from "../forms/section";
 import { AddTube } from "./add-tube";
-import type { LibraryPort, ModelHead } from "./library-port";
+import type { ModelHead } from "./library-port";
 import { CIRCUIT_FILES, FileField } from "../forms/file-field";
 
 interface EditorProps {
@@ -20,39 +18,20 @@ interface EditorProps {
   read: ReadResult;
   solution?: Solution;
   head?: ModelHead;
-  versions: ModelHead[];
-  port: LibraryPort;
   solver: SolverPort;
-  saved(head: ModelHead): void;
   conditions: SolveConditions;
 }
 
 export function NetlistEditor(props: EditorProps) {
-  const { text, setText, stored, read, head, versions, port, saved } = props;
-  const [busy, setBusy] = useState(false);
+  const { text, setText, read, head } = props;
   const [problem, setProblem] = useState("");
   const area = useRef<HTMLTextAreaElement>(null);
   const gutter = useRef<HTMLPreElement>(null);
-  const changed = text !== stored;
-  const { facts } = read.circuit;
-  const ready = read.errors.length === 0 && text.trim() !== "" && (head !== undefined || (facts.maker && facts.model));
-
   async function load(file: File | undefined) {
     if (!file) return;
     if (file.size > 1_000_000) return setProblem(`${file.name} has ${file.size} bytes; at most 1,000,000 are accepted`);
     setProblem("");
     setText((await file.text()).replace(/\r\n?/g, "\n"));
-  }
-  async function save() {
-    setBusy(true);
-    setProblem("");
-    try {
-      saved(await port.save(text));
-    } catch (error) {
-      setProblem((error as Error).message);
-    } finally {
-      setBusy(false);
-    }
   }
   function goTo(line: number) {
     const lines = text.split("\n");
@@ -68,12 +47,6 @@ export function NetlistEditor(props: EditorProps) {
     <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-w-0">
         <div className="mb-2 flex flex-wrap items-center gap-2">
-          <button className="btn btn-primary h-11" disabled={!changed || !ready || busy} onClick={save}>
-            {head ? `Store as version ${(versions[0]?.version ?? head.version) + 1}` : "Store in the library"}
-          </button>
-          <button className="btn h-11" disabled={!changed} onClick={() => setText(stored)}>
-            {head ? "Discard changes" : "Clear"}
-          </button>
           <FileField label="Load a file…" name="Circuit file" className="btn h-11" accept={CIRCUIT_FILES} take={load} />
           {head && (
             <>
@@ -86,24 +59,6 @@ export function NetlistEditor(props: EditorProps) {
             </>
           )}
         </div>
-        {!head && (
-          <div className="mb-2 grid grid-cols-2 gap-3">
-            <Field label="Maker">
-              <input
-                className="input w-full"
-                value={facts.maker ?? ""}
-                onChange={(e) => setText(setFact(text || "Untitled", "maker", e.target.value))}
-              />
-            </Field>
-            <Field label="Model">
-              <input
-                className="input w-full"
-                value={facts.model ?? ""}
-                onChange={(e) => setText(setFact(text || "Untitled", "model", e.target.value))}
-              />
-            </Field>
-          </div>
-        )}
         {problem && (
           <p role="alert" className="mb-2 text-error">
             {problem}

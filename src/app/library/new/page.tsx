@@ -1,8 +1,10 @@
 import { notFound } from "next/navigation";
 import { markAll } from "@/core/circuit/edit-line";
+import { complementOf } from "@/core/circuit/nearest";
+import { readCircuit } from "@/core/circuit/read";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
-import { getModel, listModels } from "@/server/models";
+import { getModel, libraryModels } from "@/server/models";
 import { getSettings } from "@/server/settings";
 import { Strip } from "../../strip";
 import { ModelClient } from "../model-client";
@@ -21,7 +23,9 @@ export default async function NewModelPage({ searchParams }: { searchParams: Pro
           if (error instanceof UserError && error.status === 404) notFound();
           throw error;
         });
-  const others = await listModels(sql);
+  const models = await libraryModels(sql);
+  const others = models.map(({ netlist: _, ...head }) => head);
+  const near = models.map(({ netlist, ...head }) => ({ ...head, tubes: complementOf(readCircuit(netlist).circuit) }));
   const settings = await getSettings(sql);
   return (
     <>
@@ -32,6 +36,8 @@ export default async function NewModelPage({ searchParams }: { searchParams: Pro
           netlist={model ? markAll(model.netlist, "assumed") : ""}
           versions={[]}
           others={others}
+          near={near}
+          mains={{ volts: settings.mainsVolts, hertz: settings.mainsVolts < 150 ? 60 : 50 }}
           school={settings.symbols}
         />
       </main>
