@@ -30,6 +30,8 @@ const ROOMS = {
   solver: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply"],
   expectation: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply", "tape", "anatomy", "solver"],
   drawing: ["language", "texts", "quantity", "circuit", "anatomy"],
+  blocks: ["language", "texts", "quantity", "tubes", "circuit", "anatomy", "expectation"],
+  settle: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "anatomy", "solver", "expectation"],
   walk: ["language", "texts", "quantity", "numeric", "circuit", "tape", "anatomy", "expectation"],
   cold: ["language", "texts", "quantity", "numeric", "circuit", "supply", "solver", "expectation"],
   diagnosis: ["language", "texts", "circuit", "expectation"],
@@ -77,8 +79,9 @@ const ROOMS = {
     "noise",
     "signal",
     "drawing",
+    "settle",
   ],
-  headless: ["language", "texts", "quantity", "circuit", "solver", "suspects", "diagnosis", "sound"],
+  headless: ["language", "texts", "quantity", "circuit", "solver", "suspects", "diagnosis", "sound", "settle"],
 };
 
 export default tseslint.config(

@@ -2,7 +2,7 @@
 
 import type { Circuit, Element } from "../circuit/circuit";
 import { screenShare, type RatingSystem, type TubeType } from "../tubes/library";
-import { electrodeNode, ohmsToGround, tubesAt } from "./points";
+import { ohmsToGround, tubesAt } from "./points";
 
 export interface Idle {
   tube: string;

@@ -21,13 +21,13 @@ import { ConditionsBar, type ConditionsTyped } from "./conditions-bar";
 import { Tabs } from "../forms/tabs";
 import { Figures } from "./figures";
 import type { LibraryPort, ModelHead } from "./library-port";
-import { NetlistEditor } from "./netlist-editor";
 import type { NearModel } from "./build/ways-in";
 import { StoreBar } from "./store-bar";
 import { useDraft } from "./use-draft";
 
 // The layout of a circuit, what is known of its parts and the blocks come with their tab.
 const BuildView = lateInBrowser(() => import("./build/build-view").then((m) => m.BuildView));
+const NetlistEditor = lateInBrowser(() => import("./file/netlist-editor").then((m) => m.NetlistEditor));
 const WaysIn = lateInBrowser(() => import("./build/ways-in").then((m) => m.WaysIn));
 
 export interface ModelPageProps {

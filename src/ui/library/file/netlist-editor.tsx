@@ -7,9 +7,10 @@ import { formatVolts } from "@/core/quantity/format";
 import type { Solution } from "@/core/expectation/solution";
 import type { SolverPort } from "@/core/ports/solver-port";
 import type { SolveConditions } from "@/core/expectation/modelled";
-import { AddTube } from "./add-tube";
-import type { ModelHead } from "./library-port";
-import { CIRCUIT_FILES, FileField } from "../forms/file-field";
+import { AddTube } from "../add-tube";
+import { CircuitEditor, type EditorHandle } from "./circuit-editor";
+import type { ModelHead } from "../library-port";
+import { CIRCUIT_FILES, FileField } from "../../forms/file-field";
 
 interface EditorProps {
   text: string;
@@ -25,24 +26,13 @@ interface EditorProps {
 export function NetlistEditor(props: EditorProps) {
   const { text, setText, read, head } = props;
   const [problem, setProblem] = useState("");
-  const area = useRef<HTMLTextAreaElement>(null);
-  const gutter = useRef<HTMLPreElement>(null);
+  const editor = useRef<EditorHandle>(null);
   async function load(file: File | undefined) {
     if (!file) return;
     if (file.size > 1_000_000) return setProblem(`${file.name} has ${file.size} bytes; at most 1,000,000 are accepted`);
     setProblem("");
     setText((await file.text()).replace(/\r\n?/g, "\n"));
   }
-  function goTo(line: number) {
-    const lines = text.split("\n");
-    const from = lines.slice(0, line - 1).reduce((sum, l) => sum + l.length + 1, 0);
-    area.current?.focus();
-    area.current?.setSelectionRange(from, from + (lines[line - 1]?.length ?? 0));
-    if (area.current) area.current.scrollTop = Math.max(0, (line - 6) * LINE);
-  }
-  const bad = new Set(read.errors.map((e) => e.line));
-  const odd = new Set(read.warnings.map((w) => w.line));
-
   return (
     <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-w-0">
@@ -64,44 +54,18 @@ export function NetlistEditor(props: EditorProps) {
             {problem}
           </p>
         )}
-        <div className="flex h-[26rem] overflow-hidden rounded border border-base-300 bg-base-200 font-mono text-sm leading-[1.4rem]">
-          <pre
-            ref={gutter}
-            aria-hidden
-            className="soft w-14 shrink-0 overflow-hidden border-r border-base-300 py-2 pr-2 text-right select-none"
-          >
-            {text.split("\n").map((_, i) => (
-              <div key={i} className={bad.has(i + 1) ? "verdict-out font-bold" : odd.has(i + 1) ? "text-warning" : ""}>
-                {bad.has(i + 1) ? "■ " : odd.has(i + 1) ? "▲ " : ""}
-                {i + 1}
-              </div>
-            ))}
-          </pre>
-          <textarea
-            ref={area}
-            aria-label="Circuit file text"
-            aria-invalid={bad.size > 0}
-            className="h-full min-w-0 flex-1 resize-none bg-transparent px-3 py-2 whitespace-pre outline-offset-[-3px]"
-            spellCheck={false}
-            wrap="off"
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-            onScroll={(e) => {
-              if (gutter.current) gutter.current.scrollTop = e.currentTarget.scrollTop;
-            }}
-          />
-        </div>
+        <CircuitEditor ref={editor} text={text} setText={setText} read={read} />
         <ul className="mt-2 max-h-44 overflow-y-auto text-sm" aria-label="What the reader says" aria-live="polite">
           {read.errors.slice(0, 100).map((e, i) => (
             <li key={`e${i}`}>
-              <button className="verdict-out text-left" onClick={() => goTo(e.line)}>
+              <button className="verdict-out text-left" onClick={() => editor.current?.goTo(e.line)}>
                 ■ line {e.line}: found {e.found}; expected {e.expected}
               </button>
             </li>
           ))}
           {read.warnings.slice(0, 40).map((w, i) => (
             <li key={`w${i}`}>
-              <button className="text-left text-warning" onClick={() => goTo(w.line)}>
+              <button className="text-left text-warning" onClick={() => editor.current?.goTo(w.line)}>
                 ▲ line {w.line}: {w.found}; expected {w.expected}
               </button>
             </li>
@@ -120,9 +84,6 @@ export function NetlistEditor(props: EditorProps) {
     </div>
   );
 }
-
-/** Pixels of a line of the text at the page's 15 px. */
-const LINE = 21;
 
 /** The points as the text gives them now, beside what the stored file gives. */
 function Live({ read, solution, stored, text, solver, conditions }: EditorProps) {
