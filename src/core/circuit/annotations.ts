@@ -116,7 +116,7 @@ export function readAnnotation(text: string, line: number, circuit: Circuit, rep
   }
 }
 
-const PROVENANCES: Provenance[] = ["seen", "assumed", "printed"];
+const PROVENANCES: Provenance[] = ["seen", "assumed", "printed", "settled"];
 
 /** Reads `@tol 10% @watts 2 @kind wirewound` after the semicolon of an element line. Plain comments pass. */
 export function readPartNotes(comment: string, report: Report): PartNotes {
@@ -150,6 +150,9 @@ export function readPartNotes(comment: string, report: Report): PartNotes {
       case "dcr":
         notes.dcr = number();
         break;
+      case "strength":
+        notes.strength = number();
+        break;
       case "kind":
         notes.kind = value;
         break;
@@ -173,7 +176,7 @@ export function readPartNotes(comment: string, report: Report): PartNotes {
         else report(`@prov ${value}`, `@prov ${PROVENANCES.join(", ")}`);
         break;
       default:
-        report(`@${key}`, "one of @tol, @volts, @watts, @kind, @prov, @section, @year, @temp, @label, @heater, @dcr");
+        report(`@${key}`, "one of @tol, @volts, @watts, @kind, @prov, @section, @year, @temp, @label, @heater, @dcr, @strength");
     }
   }
   return notes;

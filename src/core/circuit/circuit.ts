@@ -2,7 +2,7 @@
 
 import type { TubeType } from "../tubes/library";
 
-export type Provenance = "seen" | "assumed" | "printed";
+export type Provenance = "seen" | "assumed" | "printed" | "settled";
 
 /** The comment fields of a part: `;@tol 10% @watts 2 @kind wirewound @prov seen`. Values in base units. */
 export interface PartNotes {
@@ -20,6 +20,8 @@ export interface PartNotes {
   heater?: string;
   /** Ohms of a choke's winding. */
   dcr?: number;
+  /** Current of a tube in parts of its sheet's tube, as the model was settled. */
+  strength?: number;
 }
 
 export type Letter = "R" | "C" | "L" | "K" | "V" | "I" | "D" | "X";

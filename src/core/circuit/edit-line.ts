@@ -11,10 +11,22 @@ export function setProvenance(text: string, line: number, prov: Provenance): str
   return lines.join("\n");
 }
 
-function withProvenance(line: string, prov: Provenance): string {
-  if (/@prov\s+\S+/.test(line)) return line.replace(/@prov\s+\S+/, `@prov ${prov}`);
+const withProvenance = (line: string, prov: Provenance): string => withNote(line, "prov", prov);
+
+function withNote(line: string, key: string, value: string): string {
+  const here = new RegExp(`@${key}\\s+\\S+`);
+  if (here.test(line)) return line.replace(here, `@${key} ${value}`);
   const bare = line.replace(/\s+$/, "");
-  return line.includes(";") ? `${bare} @prov ${prov}` : `${bare} ;@prov ${prov}`;
+  return line.includes(";") ? `${bare} @${key} ${value}` : `${bare} ;@${key} ${value}`;
+}
+
+/** Sets a note such as `@strength 0.9` on one line (1-based) of the text. */
+export function setNote(text: string, line: number, key: string, value: string): string {
+  const lines = text.split("\n");
+  const at = lines[line - 1];
+  if (at === undefined) return text;
+  lines[line - 1] = withNote(at, key, value);
+  return lines.join("\n");
 }
 
 /** The parameter that is the value of a block's line: what is printed beside its symbol; undefined where the value stands on its own. */

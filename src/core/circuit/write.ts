@@ -34,7 +34,7 @@ const quoted = (text: string) => (/[\s"@=;]/.test(text) || text === "" ? `"${tex
 /** A fraction as a percentage without rounding dust: 0.1 → "10%". */
 const percent = (fraction: number) => `${Number((fraction * 100).toPrecision(10))}%`;
 
-const NUMBER_NOTES = ["volts", "watts", "year", "temp", "dcr"] as const;
+const NUMBER_NOTES = ["volts", "watts", "year", "temp", "dcr", "strength"] as const;
 const WORD_NOTES = ["kind", "section", "label", "heater", "prov"] as const;
 
 /** The notes after the semicolon: `@tol 10% @watts 2`; empty when there are none. */

@@ -15,7 +15,12 @@ export interface Fact {
   over?: boolean;
 }
 
-const PROVENANCE = { seen: "read off the part", assumed: "assumed, not seen", printed: "as printed on the drawing" } as const;
+const PROVENANCE = {
+  seen: "read off the part",
+  assumed: "assumed, not seen",
+  printed: "as printed on the drawing",
+  settled: "settled on a chart or on readings",
+} as const;
 
 /** Volts without a meter: what the parts have across them. */
 const voltsAt = (solution: Solution, node: string): number | undefined => (node === "0" ? 0 : solution.nodes[node]);

@@ -132,7 +132,7 @@ function addTube(e: Element, { network, at }: Assembly): void {
   if (network.supply === "off" || !type.model) return;
   const state: TubeState = {
     emission: emissionOf(network, e),
-    spread: 1,
+    spread: e.notes.strength ?? 1,
     gas: num(e, "gas", 0),
     typicalAmps: (type.typical?.ia ?? 1) / 1e3,
   };

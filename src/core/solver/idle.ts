@@ -30,7 +30,8 @@ export function idlingAboveSheet(op: Pick<OperatingPoint, "network" | "x" | "con
   for (const { element, device } of op.network.tubes) {
     const type = element.tube!;
     const sheet = highestScreen(type);
-    if (device.at.length !== 4 || sheet === undefined || (type.ratings?.plateWatts ?? 0) < OUTPUT_WATTS) continue;
+    // A strength that the model was settled at is what such tubes do.
+    if (element.notes.strength !== undefined || device.at.length !== 4 || sheet === undefined || (type.ratings?.plateWatts ?? 0) < OUTPUT_WATTS) continue;
     if (volts(device.at[1]!) - volts(device.at[3]!) > FAR_ABOVE * sheet) out.add(element.name);
   }
   return out;
