@@ -9,6 +9,8 @@ import { nextMeasurements } from "../suspects/next";
 import { rank } from "../suspects/rank";
 import { readEvidence } from "../suspects/readings-file";
 import { FaultTable } from "../suspects/table";
+import { ChartError } from "../settle/given";
+import { settleOn } from "./settle-on";
 import { compile } from "../solver/compile";
 import { soundsOf, tellSounds } from "../sound/sounds";
 import { readWav, WavError } from "../sound/wav";
@@ -38,7 +40,7 @@ class Usage extends Error {
   }
 }
 
-const COMMANDS = ["op", "ohm", "ac", "tran", "rank", "spice", "spectrum"];
+const COMMANDS = ["op", "ohm", "ac", "tran", "rank", "settle", "spice", "spectrum"];
 const VALUED = ["mains", "without", "set", "meter", "in", "level", "freq", "for", "probe", "loop", "top"];
 const FLAGS = ["pulsed", "help"];
 
@@ -101,6 +103,7 @@ export function runEngine(
 
 function answer(circuit: Circuit, call: Call, more: string[], warnings: readonly LineNote[], readFile: (path: string) => string): Outcome {
   if (call.command === "rank") return rankFiles(circuit, more, call, readFile);
+  if (call.command === "settle") return settleOn(circuit, more, { mains: mainsOf(call) }, (file) => readText(file, readFile));
   const expectedNodes = call.command === "ohm" ? 2 : 0;
   if (more.length !== expectedNodes)
     throw new Usage(
@@ -121,6 +124,12 @@ function failure(thrown: unknown): Outcome {
   if (thrown instanceof AlterError)
     return fail({ error: `${thrown.found} cannot be done`, found: thrown.found, expected: thrown.expected });
   if (thrown instanceof NoMainsError) return fail({ error: thrown.message, found: "--mains", expected: "*@mains VOLTS HERTZ in the file" });
+  if (thrown instanceof ChartError)
+    return fail({
+      error: thrown.message,
+      found: "nothing",
+      expected: "chart.csv and --mains, or chart= figures and *@chart mains= in the file",
+    });
   if (thrown instanceof RangeError || thrown instanceof StoredChargeError) return fail({ error: thrown.message });
   if (thrown instanceof TransientError)
     return { code: 1, out: json({ converged: false, unsettled: [thrown.node], seconds: thrown.seconds }) };

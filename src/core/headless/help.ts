@@ -7,6 +7,7 @@ export const HELP = `Scutum's engine, without the interface. One JSON document o
   npm run --silent engine -- ac    amp.cir --in g1 --level 0.1 --freq 400 [--loop R17]
   npm run --silent engine -- tran  amp.cir --in g1 --level 0.8 --freq 330 --for 50m --probe g4,out [--pulsed]
   npm run --silent engine -- rank  amp.cir readings.csv [more.csv …] [--top 5]   header point,kind,value,unit; kinds dcv acv ma ohm leak gm observe; acv without input, freq, level is ripple
+  npm run --silent engine -- settle amp.cir [chart.csv] [readings.csv …] --mains 117   windings, resistances and tube strengths fitted to figures that are right; header point,value; without a file the chart of the circuit
   npm run --silent engine -- spice amp.cir                  text that a general SPICE runs as it is
   npm run --silent engine -- spectrum file.wav --mains 50   what a recording holds, named with its figures
 

@@ -18,7 +18,10 @@ export function hiddenAmp(circuit: Circuit, seed: number): Circuit {
     elements: circuit.elements.map((e) => {
       if (typeof e.params.vac === "number") {
         const vac = e.params.vac * (0.9 + 0.2 * uniform());
-        return { ...e, params: { ...e.params, vac, ...(typeof e.params.rs === "number" ? { rs: e.params.rs * Math.exp(0.8 * (uniform() - 0.5)) } : {}) } };
+        return {
+          ...e,
+          params: { ...e.params, vac, ...(typeof e.params.rs === "number" ? { rs: e.params.rs * Math.exp(0.8 * (uniform() - 0.5)) } : {}) },
+        };
       }
       if (!e.tube) return e;
       // A matched set has one strength; what is drawn once for a cathode holds for all on it.
@@ -88,8 +91,12 @@ export function chartFrom(amp: Circuit, mains: number, seed: number, perVolt?: n
     misprints.push(figure.point);
   }
   const all = figures.map((f) => f.volts);
-  const given = figures.map(
-    (f): Given => ({ ...f, mains, meterOhms: meterAt(f.volts, perVolt), step: stepOf(f.volts, (String(f.volts).split(".")[1] ?? "").length, all), source: "chart" }),
-  );
+  const given = figures.map((f): Given => ({
+    ...f,
+    mains,
+    meterOhms: meterAt(f.volts, perVolt),
+    step: stepOf(f.volts, (String(f.volts).split(".")[1] ?? "").length, all),
+    source: "chart",
+  }));
   return { given, misprints };
 }

@@ -56,8 +56,10 @@ const MISPRINT = 4;
 const MOST_MISPRINTS = 0.18;
 /** Root mean square of the residuals in sigmas, misprints left out, above which it is another circuit. */
 const OTHER_CIRCUIT = 3;
+/** A chart's mains over the amp's: beyond it is for another country's amp, or an amp on a variable transformer that nothing is right in. */
+const MAINS_APART = [0.7, 1.3] as const;
 /** An unknown whose uncertainty is still this part of the prior's was not determined. */
-const STILL_UNKNOWN = 0.85;
+const STILL_UNKNOWN = 0.8;
 const STEP = 0.01;
 const MOST_STEPS = 25;
 
@@ -71,6 +73,10 @@ export function settle(
   if (given.length < 3) throw new Error(texts.tooFew(given.length));
   const amps = [...new Set(given.map((g) => g.mains))].map((mains) => new Amp(circuit, mains, given));
   for (const amp of amps) if (!amp.op.converged) throw new Error(texts.doesNotConverge(amp.op.unsettled[0] ?? "?"));
+  const own = circuit.mains?.volts;
+  const far = own === undefined ? undefined : given.find((g) => g.mains / own < MAINS_APART[0] || g.mains / own > MAINS_APART[1]);
+  if (far)
+    return { refused: texts.otherCircuit(texts.otherMains(far.mains, own!)), fitted: [], points: [], misprints: [], undetermined: [] };
   const all = unknownsOf(circuit, amps[0]!.op).map((u) => knownFrom(u, measured));
   const before = computed(
     amps,

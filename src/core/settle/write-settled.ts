@@ -35,8 +35,8 @@ export function writeSettled(text: string, circuit: Circuit, settled: Pick<Settl
       if (f.what === "strength") out = setNote(out, e.line, "strength", after);
       else if (f.key === "@dcr") out = setNote(out, e.line, "dcr", after);
       else out = setValue(out, e, after, e.notes.prov === "seen" ? undefined : "settled", f.key);
-      if (f.key === "dcr" && typeof e.params.dcr2 === "number") out = setValue(out, e, spiceNumber(rounded((e.params.dcr2 * f.after) / f.before)), undefined, "dcr2");
+      if (f.key === "dcr" && typeof e.params.dcr2 === "number")
+        out = setValue(out, e, spiceNumber(rounded((e.params.dcr2 * f.after) / f.before)), undefined, "dcr2");
     }
   return setFact(out, "settled", on);
 }
-

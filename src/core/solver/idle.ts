@@ -31,7 +31,13 @@ export function idlingAboveSheet(op: Pick<OperatingPoint, "network" | "x" | "con
     const type = element.tube!;
     const sheet = highestScreen(type);
     // A strength that the model was settled at is what such tubes do.
-    if (element.notes.strength !== undefined || device.at.length !== 4 || sheet === undefined || (type.ratings?.plateWatts ?? 0) < OUTPUT_WATTS) continue;
+    if (
+      element.notes.strength !== undefined ||
+      device.at.length !== 4 ||
+      sheet === undefined ||
+      (type.ratings?.plateWatts ?? 0) < OUTPUT_WATTS
+    )
+      continue;
     if (volts(device.at[1]!) - volts(device.at[3]!) > FAR_ABOVE * sheet) out.add(element.name);
   }
   return out;

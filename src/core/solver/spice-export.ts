@@ -35,7 +35,7 @@ export function exportSpice(circuit: Circuit, mains?: number): string {
       continue;
     }
     const { name, as } = writtenName(e);
-    const altered = e.tube && (e.params.emission !== undefined || e.params.gas !== undefined);
+    const altered = e.tube && (e.params.emission !== undefined || e.params.gas !== undefined || e.notes.strength !== undefined);
     const call = e.tube && !altered ? e.type! : `${e.type}_${e.name.replace(/[^\w]/g, "_")}`;
     if (!subcircuits.has(call)) subcircuits.set(call, subcircuitOf(e, call, network));
     const notes = [e.tube ? "" : `@block "${writeBlock(e)}"`, writeNotes(e.notes), as].filter(Boolean).join(" ");
@@ -74,7 +74,15 @@ function subcircuitOf(e: Element, call: string, network: Network): string[] {
   if (e.tube) {
     const part = network.tubes.find((t) => t.element.name === e.name);
     const state = part?.state;
-    return tubeSubcircuit(call, e.tube.model!, state?.emission ?? 1, state?.gas ?? 0, state?.typicalAmps, e.tube.picofarads);
+    return tubeSubcircuit(
+      call,
+      e.tube.model!,
+      state?.emission ?? 1,
+      state?.gas ?? 0,
+      state?.typicalAmps,
+      e.tube.picofarads,
+      state?.spread ?? 1,
+    );
   }
   const formal = e.nodes.map((_, i) => `n${i + 1}`);
   const body = isRectifier(e.type) ? rectifierBodies(e, network) : blockBody(e, network);

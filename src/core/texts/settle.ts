@@ -16,3 +16,4 @@ export const doesNotConverge = (node: string) => `The circuit does not settle ($
 export const tooFew = (read: number) => `${read} ${read === 1 ? "figure" : "figures"}: at least three are needed to settle a model`;
 export const otherCircuit = (worst: string) => `This chart does not describe this circuit: ${worst}`;
 export const worstPoint = (point: string, given: string, computed: string) => `${point} ${given}, and not ${computed}`;
+export const otherMains = (read: number, own: number) => words(`it was measured at ${read} V of mains, and the circuit is for ${own} V`);

@@ -11,7 +11,7 @@ const power = (x: string, y: number) => `exp(${n(y)}*ln(max(${x},0)+1e-30))`;
 
 /**
  * Lines of a `.subckt` with nodes plate (screen) grid cathode.
- * @param picofarads between the electrodes: grid to plate, grid to cathode, plate to cathode. @param emission scale of all currents. @param gas grid current out at `typicalAmps`, as in the solver.
+ * @param picofarads between the electrodes: grid to plate, grid to cathode, plate to cathode. @param emission scale of all currents. @param strength scale of the plate and screen current. @param gas grid current out at `typicalAmps`, as in the solver.
  */
 export function tubeSubcircuit(
   name: string,
@@ -20,6 +20,7 @@ export function tubeSubcircuit(
   gas = 0,
   typicalAmps = 1e-3,
   picofarads?: TubeType["picofarads"],
+  strength = 1,
 ): string[] {
   const pentode = m.kind === "pentode";
   const drive = pentode ? "s" : "p";
@@ -29,9 +30,9 @@ export function tubeSubcircuit(
     `Bq q 0 V=${positive(drive)}`,
     `Bx x 0 V=${n(m.kp)}*(${n(1 / m.mu)}+(V(g,k)+${n(m.vct)})/sqrt(${n(m.kvb)}+V(q)*V(q)))`,
     `Be e 0 V=V(q)/${n(m.kp)}*${softplus("V(x)")}`,
-    `Bi i 0 V=${n((2 * emission) / m.kg1)}*${power("V(e)", m.ex)}`,
+    `Bi i 0 V=${n((2 * emission * strength) / m.kg1)}*${power("V(e)", m.ex)}`,
   ];
-  const leak = n(LEAK_SIEMENS * emission);
+  const leak = n(LEAK_SIEMENS * emission * strength);
   if (m.kind === "pentode") {
     lines.push(
       `Bw w 0 V=${positive("p")}`,
