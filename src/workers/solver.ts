@@ -25,6 +25,7 @@ export function workerSolver(): SolverPort {
       }
       return answer;
     },
+    settle: (netlist, given, measured, progress) => ask((to, told) => to.settle(netlist, given, measured, told), progress),
     solve: (netlist, conditions) => ask((to) => to.solve(netlist, conditions)),
     suspects: (netlist, evidence, conditions, history, mains, progress) =>
       ask((to, told) => to.suspects(netlist, evidence, conditions, history, mains, told), progress),

@@ -26,6 +26,8 @@ import type { MainsKnown } from "@/core/suspects/mains-known";
 import { nextMeasurements } from "@/core/suspects/next";
 import { rank } from "@/core/suspects/rank";
 import { FaultTable } from "@/core/suspects/table";
+import type { Given, Measured } from "@/core/settle/given";
+import { settle, type Settled } from "@/core/settle/settle";
 import { solveOnce } from "@/core/expectation/solve-once";
 import { fitTube } from "@/core/tubes/fit";
 import type { SheetData } from "@/core/tubes/sheet-points";
@@ -70,6 +72,12 @@ const api = {
   },
   solve(netlist: string, conditions: SolveConditions): Solution {
     return solveOnce(circuitOf(netlist), conditions);
+  },
+  settle(netlist: string, given: Given[], measured: Measured[], progress?: (part: number) => void): Settled {
+    return settle(circuitOf(netlist), given, measured, (part) => {
+      progress?.(part);
+      return true;
+    });
   },
   suspects(
     netlist: string,

@@ -86,6 +86,28 @@ export function setFact(text: string, key: string, value: string): string {
   return lines.join("\n");
 }
 
+/** Writes a point's chart figure into its line, or takes it out. @param volts undefined takes it out. */
+export function setChartFigure(text: string, line: number, volts: number | undefined): string {
+  const lines = text.split("\n");
+  const at = lines[line - 1];
+  if (at === undefined) return text;
+  const without = at.replace(/\s+chart=\S+/, "");
+  lines[line - 1] =
+    volts === undefined ? without : /\schart=\S+/.test(at) ? at.replace(/(\schart=)\S+/, `$1${volts}`) : `${at.trimEnd()} chart=${volts}`;
+  return lines.join("\n");
+}
+
+/** Sets the chart's mains and its meter's ohms per volt, where they stand or on a line of their own. */
+export function setChart(text: string, mains: number, perVolt: number | undefined): string {
+  const lines = text.split("\n");
+  const at = lines.findIndex((l) => /^\s*\*@chart\b/i.test(l));
+  const note = /\snote="[^"]*"/.exec(lines[at] ?? "")?.[0] ?? "";
+  const line = `*@chart mains=${mains}${perVolt === undefined ? "" : ` meter=${perVolt}`}${note}`;
+  if (at >= 0) lines[at] = line;
+  else lines.splice(Math.min(1, lines.length), 0, line);
+  return lines.join("\n");
+}
+
 /** Puts `*@point` lines before `.end`, or at the end of a file without one; every other byte stays. */
 export function addPoints(text: string, points: readonly Pick<TestPoint, "name" | "node" | "order" | "label" | "caution">[]): string {
   if (points.length === 0) return text;

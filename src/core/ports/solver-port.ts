@@ -15,6 +15,8 @@ import type { Answer, Isolation } from "../diagnosis/isolate";
 import type { ColdCheck } from "../cold/cold-check";
 import type { BringUpPrediction, LiveMove } from "../bring-up/predict-stages";
 import type { Solution } from "../expectation/solution";
+import type { Given, Measured } from "../settle/given";
+import type { Settled } from "../settle/settle";
 import type { FitRow } from "../tubes/fit";
 import type { SheetData } from "../tubes/sheet-points";
 
@@ -52,6 +54,8 @@ export interface SolverPort {
   /** Bands of every point; `progress` is told 0 to 1. */
   expected(netlist: string, conditions: SolveConditions, progress?: (part: number) => void): Promise<Solved>;
   solve(netlist: string, conditions: SolveConditions): Promise<Solution>;
+  /** Fits what is not known well of a model to figures that are known to be right. */
+  settle(netlist: string, given: Given[], measured: Measured[], progress?: (part: number) => void): Promise<Settled>;
   /** Fits a tube type to points of its sheet. */
   fit(data: SheetData): Promise<FittedType>;
   /** Ranks the faults that explain the evidence; the fault table is solved at the first call and kept. */

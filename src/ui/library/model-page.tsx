@@ -28,6 +28,7 @@ import { useDraft } from "./use-draft";
 // The layout of a circuit, what is known of its parts and the blocks come with their tab.
 const BuildView = lateInBrowser(() => import("./build/build-view").then((m) => m.BuildView));
 const NetlistEditor = lateInBrowser(() => import("./file/netlist-editor").then((m) => m.NetlistEditor));
+const SettleView = lateInBrowser(() => import("./settle/settle-view").then((m) => m.SettleView));
 const WaysIn = lateInBrowser(() => import("./build/ways-in").then((m) => m.WaysIn));
 
 export interface ModelPageProps {
@@ -207,6 +208,16 @@ export function ModelPage({
                 solver={solver}
                 conditions={conditions}
               />
+            ),
+          },
+          {
+            id: "settle",
+            name: "Settle",
+            keep: true,
+            body: sound ? (
+              <SettleView key={head?.id ?? "new"} text={whole} setText={setText} circuit={circuit} solver={solver} />
+            ) : (
+              <Unread what="Settling needs a circuit file" />
             ),
           },
           {

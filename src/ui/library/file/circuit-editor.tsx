@@ -74,6 +74,8 @@ export function CircuitEditor({ text, setText, read, ref }: CircuitEditorProps) 
           autocompletion({ override: [completionsFor(() => latest.current.read.circuit)], icons: false }),
           keymap.of([...defaultKeymap, ...historyKeymap, ...searchKeymap, ...foldKeymap, ...completionKeymap]),
           look,
+          // Its style sheets are let in by the page's own nonce.
+          EditorView.cspNonce.of(document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce ?? ""),
           EditorView.contentAttributes.of({ "aria-label": "Circuit file text", spellcheck: "false" }),
           EditorView.updateListener.of((update) => {
             if (!update.docChanged || update.transactions.some((t) => t.annotation(fromOutside))) return;
