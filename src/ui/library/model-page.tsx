@@ -3,8 +3,9 @@
 
 import { typedNumber } from "@/core/language/language";
 import Link from "next/link";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { withUsualPoints } from "@/core/anatomy/usual-points";
+import type { Circuit } from "@/core/circuit/circuit";
 import { readCircuit } from "@/core/circuit/read";
 import { complementOf, complementWords, removableTubes } from "@/core/circuit/nearest";
 import { headlineOf } from "@/core/expectation/headline";
@@ -29,6 +30,7 @@ import { useDraft } from "./use-draft";
 const BuildView = lateInBrowser(() => import("./build/build-view").then((m) => m.BuildView));
 const NetlistEditor = lateInBrowser(() => import("./file/netlist-editor").then((m) => m.NetlistEditor));
 const SettleView = lateInBrowser(() => import("./settle/settle-view").then((m) => m.SettleView));
+const ForeignTypes = lateInBrowser(() => import("./file/foreign-types").then((m) => m.ForeignTypes));
 const WaysIn = lateInBrowser(() => import("./build/ways-in").then((m) => m.WaysIn));
 
 export interface ModelPageProps {
@@ -76,6 +78,10 @@ export function ModelPage({
   // A file without test points is looked at with the usual ones; its own text stays as it is until they are written into it.
   const whole = useMemo(() => (sound ? withUsualPoints(text, read.circuit) : text), [sound, text, read]);
   const circuit = useMemo(() => (whole === text ? read.circuit : readCircuit(whole).circuit), [whole, text, read]);
+  // What is drawn stays while a line that is being typed cannot be read.
+  const held = useRef<{ text: string; circuit: Circuit }>(undefined);
+  if (sound && held.current?.text !== text) held.current = { text, circuit };
+  const lastSound = held.current;
   const [typed, setTyped] = useState<ConditionsTyped>({ mains: "", out: [] });
   const conditions = useMemo((): SolveConditions => {
     const mains = typedNumber(typed.mains) || circuit.mains?.volts;
@@ -145,6 +151,7 @@ export function ModelPage({
       {sound && head && (
         <ConditionsBar circuit={circuit} typed={typed} change={setTyped} solution={solution} bands={bands} cancel={() => solver.cancel()} />
       )}
+      {!sound && <ForeignTypes text={text} setText={setText} />}
       {whole !== text && (
         <p className="flex flex-wrap items-center gap-3 rounded border border-base-300 px-3 py-2 text-sm">
           <span>
@@ -162,10 +169,11 @@ export function ModelPage({
           {
             id: "drawing",
             name: "Drawing",
-            body: sound ? (
+            body: lastSound ? (
               <BuildView
                 draft={draft}
-                circuit={circuit}
+                read={read}
+                sound={lastSound}
                 netlist={settled}
                 solution={solution}
                 school={school}

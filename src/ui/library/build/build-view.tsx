@@ -1,9 +1,10 @@
 "use client";
 /** A circuit as blocks and drawing: values typed on the drawing, blocks put in and taken out, solved as it grows. */
 
-import { useMemo, useState, type ReactNode } from "react";
-import { Redo2, Undo2 } from "lucide-react";
-import type { Circuit } from "@/core/circuit/circuit";
+import { useMemo, useRef, useState, type ReactNode } from "react";
+import { FileText, Redo2, Undo2 } from "lucide-react";
+import { fileName, type Circuit } from "@/core/circuit/circuit";
+import type { ReadResult } from "@/core/circuit/read";
 import { blocksOf, readBlockFile, type BlockFile } from "@/core/blocks/block-file";
 import { judgeBlock } from "@/core/blocks/judge-block";
 import { slotsOf, typeValue } from "@/core/blocks/values";
@@ -16,6 +17,7 @@ import type { DrawingPort } from "@/core/ports/drawing-port";
 import { formatQuantity } from "@/core/quantity/format";
 import { kindName } from "@/core/texts/block-names";
 import type { InHand } from "../../frame/job-context";
+import { CircuitEditor, type EditorHandle } from "../file/circuit-editor";
 import { ModelDrawing } from "../model-drawing";
 import type { Draft } from "../use-draft";
 import { AddBlock, BlockPanel } from "./block-panel";
@@ -24,7 +26,9 @@ import { ValueEntry } from "./value-entry";
 
 interface BuildViewProps {
   draft: Draft;
-  circuit: Circuit;
+  /** What was read of the text as it stands; the last text that could be read, and its circuit. */
+  read: ReadResult;
+  sound: { text: string; circuit: Circuit };
   /** The text that the drawing is made of, once typing has paused. */
   netlist: string | undefined;
   solution?: Solution;
@@ -35,9 +39,14 @@ interface BuildViewProps {
   more?: ReactNode;
 }
 
-export function BuildView({ draft, circuit, netlist, solution, school, drawings, begin, more }: BuildViewProps) {
+export function BuildView({ draft, read, sound, netlist, solution, school, drawings, begin, more }: BuildViewProps) {
   const { text, setText } = draft;
-  const file = useMemo(() => readBlockFile(text, circuit), [text, circuit]);
+  const { circuit } = sound;
+  const file = useMemo(() => readBlockFile(sound.text, sound.circuit), [sound]);
+  // While a line cannot be read, nothing else writes into the text.
+  const open = read.errors.length === 0;
+  const [beside, setBeside] = useState(false);
+  const editor = useRef<EditorHandle>(null);
   const blocks = blocksOf(file);
   const slots = useMemo(() => slotsOf(file), [file]);
   const judged = useMemo(() => new Map(blocksOf(file).map((b) => [b.id, judgeBlock(b, solution, slots)])), [file, solution, slots]);
@@ -53,10 +62,12 @@ export function BuildView({ draft, circuit, netlist, solution, school, drawings,
 
   const inHand: InHand | undefined = part !== undefined ? { part } : node !== undefined ? { node } : undefined;
   const take = (at: InHand | undefined, toType: boolean) => {
+    const line = at && "part" in at && circuit.elements.find((e) => fileName(e) === at.part)?.line;
+    if (line) editor.current?.goTo(line, false);
     setPart(at && "part" in at ? at.part : undefined);
     setNode(at && "node" in at ? at.node : undefined);
     setChosen(undefined);
-    setTyping(toType);
+    setTyping(toType && open);
     setDoubt("");
   };
   const go = (by: 1 | -1) => {
@@ -134,61 +145,88 @@ export function BuildView({ draft, circuit, netlist, solution, school, drawings,
           }}
         />
       )}
-      {block && !typing && <BlockPanel key={block.id} file={file} block={block} judged={judged.get(block.id)} change={change} />}
-      <ModelDrawing
-        circuit={circuit}
-        netlist={netlist}
-        solution={solution}
-        school={school}
-        drawings={drawings}
-        more={
-          <>
-            <button className="btn btn-ghost px-3" aria-label="Undo" title="Undo, Ctrl+Z" disabled={!draft.canUndo} onClick={draft.undo}>
-              <Undo2 aria-hidden className="size-5" />
-            </button>
-            <button
-              className="btn btn-ghost px-3"
-              aria-label="Redo"
-              title="Redo, Ctrl+Shift+Z"
-              disabled={!draft.canRedo}
-              onClick={draft.redo}
-            >
-              <Redo2 aria-hidden className="size-5" />
-            </button>
-            <button
-              className="btn btn-outline"
-              onClick={() => take(slots[0] && { part: (slots.find((s) => s.assumed) ?? slots[0]).part }, true)}
-              disabled={slots.length === 0}
-            >
-              Type the values
-            </button>
-
-            {more}
-          </>
-        }
-        inHand={inHand}
-        setInHand={(at) => take(at, false)}
-        picked={(at) => take(at, "part" in at)}
-        known={!typing}
-        over={(drawing: Drawing) =>
-          typing &&
-          slot && (
-            <ValueEntry
-              drawing={drawing}
-              slot={slot}
-              go={go}
-              leave={() => setTyping(false)}
-              type={(at, typed) => {
-                const read = typeValue(text, at, typed, language().decimal);
-                if (!read.ok) return read.why;
-                setText(read.text);
-                setDoubt(read.doubt ? `${at.element.name}: ${read.doubt}` : "");
-                return undefined;
+      {block && !typing && open && <BlockPanel key={block.id} file={file} block={block} judged={judged.get(block.id)} change={change} />}
+      <div className={beside ? "grid gap-3 xl:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)]" : ""}>
+        {beside && (
+          <div className="min-w-0">
+            <CircuitEditor
+              ref={editor}
+              tall
+              text={text}
+              setText={setText}
+              read={read}
+              onLine={(line) => {
+                const e = circuit.elements.find((x) => x.line === line);
+                if (e) setPart(fileName(e));
+                setChosen(undefined);
+                setTyping(false);
               }}
             />
-          )
-        }
-      />
+            <p role="status" className={read.errors.length > 0 ? "verdict-out text-sm" : "soft text-sm"}>
+              {read.errors[0]
+                ? `■ line ${read.errors[0].line}: found ${read.errors[0].found}; expected ${read.errors[0].expected}`
+                : `${circuit.elements.length} parts read`}
+            </p>
+          </div>
+        )}
+        <ModelDrawing
+          circuit={circuit}
+          netlist={netlist}
+          solution={solution}
+          school={school}
+          drawings={drawings}
+          more={
+            <>
+              <button className="btn btn-ghost px-3" aria-label="Undo" title="Undo, Ctrl+Z" disabled={!draft.canUndo} onClick={draft.undo}>
+                <Undo2 aria-hidden className="size-5" />
+              </button>
+              <button
+                className="btn btn-ghost px-3"
+                aria-label="Redo"
+                title="Redo, Ctrl+Shift+Z"
+                disabled={!draft.canRedo}
+                onClick={draft.redo}
+              >
+                <Redo2 aria-hidden className="size-5" />
+              </button>
+              <button
+                className="btn btn-outline"
+                onClick={() => take(slots[0] && { part: (slots.find((s) => s.assumed) ?? slots[0]).part }, true)}
+                disabled={slots.length === 0}
+              >
+                Type the values
+              </button>
+
+              <button className="btn btn-outline" aria-pressed={beside} onClick={() => setBeside(!beside)}>
+                <FileText aria-hidden className="size-5" /> Text beside it
+              </button>
+              {more}
+            </>
+          }
+          inHand={inHand}
+          setInHand={(at) => take(at, false)}
+          picked={(at) => take(at, "part" in at)}
+          known={!typing}
+          over={(drawing: Drawing) =>
+            typing &&
+            slot && (
+              <ValueEntry
+                drawing={drawing}
+                slot={slot}
+                go={go}
+                leave={() => setTyping(false)}
+                type={(at, typed) => {
+                  const read = typeValue(text, at, typed, language().decimal);
+                  if (!read.ok) return read.why;
+                  setText(read.text);
+                  setDoubt(read.doubt ? `${at.element.name}: ${read.doubt}` : "");
+                  return undefined;
+                }}
+              />
+            )
+          }
+        />
+      </div>
     </div>
   );
 }

@@ -13,13 +13,17 @@ import type { ReadResult } from "@/core/circuit/read";
 import { circuitLanguage, completionsFor } from "./circuit-language";
 
 export interface EditorHandle {
-  goTo(line: number): void;
+  /** Brings a line into sight and selects it; the cursor comes along unless `focus` is false. */
+  goTo(line: number, focus?: boolean): void;
 }
 
 interface CircuitEditorProps {
   text: string;
   setText(text: string): void;
   read: ReadResult;
+  /** Told the line (1-based) that somebody puts the cursor on. */
+  onLine?(line: number): void;
+  tall?: boolean;
   ref?: Ref<EditorHandle>;
 }
 
@@ -50,11 +54,11 @@ const look = EditorView.theme({
   ".cm-searchMatch": { backgroundColor: "color-mix(in srgb, var(--color-warning) 40%, transparent)" },
 });
 
-export function CircuitEditor({ text, setText, read, ref }: CircuitEditorProps) {
+export function CircuitEditor({ text, setText, read, onLine, tall, ref }: CircuitEditorProps) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(undefined);
-  const latest = useRef({ setText, read });
-  latest.current = { setText, read };
+  const latest = useRef({ setText, read, onLine });
+  latest.current = { setText, read, onLine };
 
   useEffect(() => {
     const editor = new EditorView({
@@ -78,6 +82,8 @@ export function CircuitEditor({ text, setText, read, ref }: CircuitEditorProps) 
           EditorView.cspNonce.of(document.querySelector<HTMLScriptElement>("script[nonce]")?.nonce ?? ""),
           EditorView.contentAttributes.of({ "aria-label": "Circuit file text", spellcheck: "false" }),
           EditorView.updateListener.of((update) => {
+            if (update.selectionSet && update.transactions.some((t) => t.isUserEvent("select")))
+              latest.current.onLine?.(update.state.doc.lineAt(update.state.selection.main.head).number);
             if (!update.docChanged || update.transactions.some((t) => t.annotation(fromOutside))) return;
             latest.current.setText(update.state.doc.toString());
           }),
@@ -123,13 +129,18 @@ export function CircuitEditor({ text, setText, read, ref }: CircuitEditorProps) 
   }, [read]);
 
   useImperativeHandle(ref, () => ({
-    goTo(line) {
+    goTo(line, focus = true) {
       const editor = view.current;
       if (!editor) return;
       const { from, to } = editor.state.doc.line(Math.min(line, editor.state.doc.lines));
       editor.dispatch({ selection: { anchor: from, head: to }, effects: EditorView.scrollIntoView(from, { y: "center" }) });
-      editor.focus();
+      if (focus) editor.focus();
     },
   }));
-  return <div ref={host} className="h-[26rem] overflow-hidden rounded border border-base-300 bg-base-200" />;
+  return (
+    <div
+      ref={host}
+      className={`overflow-hidden rounded border border-base-300 bg-base-200 ${tall ? "h-[max(28rem,calc(100dvh-22rem))]" : "h-[26rem]"}`}
+    />
+  );
 }
