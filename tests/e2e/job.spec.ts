@@ -91,7 +91,7 @@ test("one job from intake to the printed report", async ({ page }) => {
   const reading = page.getByLabel("Reading, V");
   await expect(reading).toBeFocused();
   // The circuit is solved for 229 V before the first reading; the chart stands in until then.
-  await expect(page.getByText("the circuit solved at 229 V")).toBeVisible();
+  await expect(page.getByText("the circuit alone, solved at 229 V")).toBeVisible();
   const outcome = page.getByTestId("outcome");
   for (const [volts, point, verdict] of [
     ["268", "B1", "in"],

@@ -73,7 +73,7 @@ test("the walk goes on without the server, page after page; lines are sent once 
   // Expected values are computed here: the worker is kept too.
   await page.goto(`${shop.address}/jobs/${JOB}/walk`);
   await expect(page.getByRole("list", { name: "Lines of the tape" })).toContainText("heard nothing on standby");
-  await expect(page.getByText(/the circuit solved at 2\d\d\sV/).first()).toBeVisible();
+  await expect(page.getByText(/the circuit alone, solved at 2\d\d\sV/).first()).toBeVisible();
   await expect(page.getByText(/was not solved|is being solved/)).toHaveCount(0);
   // And so is the layout: the circuit was not drawn here before.
   await expect(page.getByTestId("schematic").locator('[data-part="XV4"]').first()).toBeVisible();

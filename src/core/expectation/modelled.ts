@@ -86,6 +86,12 @@ export function canSolve(circuit: Circuit): boolean {
   return circuit.elements.some((e) => e.letter === "V" || e.letter === "I" || isRectifier(e.type));
 }
 
+/** Where the expected values of a circuit come from, one sentence for a screen or a report. */
+export function expectedFrom(circuit: Circuit): string {
+  if (!canSolve(circuit)) return texts.fromChart();
+  return circuit.facts.settled ? texts.fromSettled(circuit.facts.settled) : texts.fromAlone();
+}
+
 /** Half the least width of a band: a meter's accuracy, and volts that contact potential and offset make of nothing. */
 const METER_PART = 0.015;
 const METER_VOLTS = 0.02;
@@ -137,6 +143,7 @@ function expectationOf(
     high,
     basis: "model",
     note: texts.circuitSolved(
+      circuit.facts.settled ? texts.settledOn(circuit.facts.settled) : texts.alone(),
       mains === undefined ? "" : ` at ${mains}\u00a0V`,
       conditions.without?.length ? texts.without(conditions.without.join(", ")) : "",
       swing,

@@ -179,7 +179,7 @@ function voltages(r: Report): Block[] {
   const [heading, ...rest] = table(TEXTS.voltages, r.beforeAfter, VOLTAGES, (b) => [b.point, b.label, b.expected, b.before, b.after ?? ""]);
   if (!heading) return [];
   const stairs: Block[] = r.stairs ? [{ block: "stairs", ...r.stairs }] : [];
-  return [heading, ...stairs, ...rest, { block: "text", look: "small", text: TEXTS.shapes }];
+  return [heading, ...stairs, ...rest, { block: "text", look: "small", text: `${TEXTS.shapes} ${r.expectedFrom}` }];
 }
 
 function noise({ noise: n }: Report): Block[] {

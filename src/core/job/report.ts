@@ -3,6 +3,7 @@
 import { formatVolts } from "../quantity/format";
 import { staircase, type StaircaseStep } from "../walk/walk";
 import { verdictOf, type Verdict } from "../expectation/expectation";
+import { expectedFrom } from "../expectation/modelled";
 import type { Circuit, TestPoint } from "../circuit/circuit";
 import type { Conditions, Reading } from "../tape/events/measuring-events";
 import { latestReading, openApprovals, type Line } from "../tape/fold";
@@ -29,6 +30,8 @@ export interface Report {
   amp: string;
   serial: string;
   madeWhen: string;
+  /** Where the expected volts come from, a sentence. */
+  expectedFrom: string;
   opened: string;
   returned?: string;
   complaint?: { words: string; when: string; reproduced: string; proved: string };
@@ -103,6 +106,7 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       outcome: f.closed ?? (f.action ? texts.advised(f.action) : "Open"),
       photos: f.photos ?? [],
     })),
+    expectedFrom: circuit ? expectedFrom(circuit) : "",
     beforeAfter: circuit ? beforeAfter(circuit, view) : [],
     stairs: stairsOf(view),
     parts: kept.map((c) => ({

@@ -25,8 +25,14 @@ export const nothingHoldsPointPart = () => say`this point floats: with a part op
 export const meanSwing = (swing: Value) => say`, mean of a swing of ${swing}`;
 export const wideBelowSinceReal = () =>
   say`; wide below, since real output tubes idle 10 to 25 % under the sheet’s tube at these screen volts`;
-export const circuitSolved = (mains: Value, conditions: Value, swing: Value, wide: Value, doubts: Value) =>
-  say`the circuit solved${mains}${conditions}${swing}${wide}${doubts}`;
+export const circuitSolved = (settled: Value, mains: Value, conditions: Value, swing: Value, wide: Value, doubts: Value) =>
+  say`the circuit${settled}, solved${mains}${conditions}${swing}${wide}${doubts}`;
+export const settledOn = (on: Value) => say`, settled on ${on}`;
+export const alone = () => " alone";
+export const fromSettled = (on: Value) => say`Expected values: the circuit, settled on ${on}.`;
+export const fromAlone = () =>
+  say`Expected values: the circuit alone, with the average tube and windings as its file has them; settled on a chart they would be surer.`;
+export const fromChart = () => say`Expected values: the printed chart, scaled to today’s mains.`;
 export const without = (conditions: Value) => say` without ${conditions}`;
 
 // unloaded

@@ -4,6 +4,7 @@
 import { figure, words } from "@/core/language/language";
 import { lateInBrowser } from "../frame/late";
 import { useEffect, useMemo, useRef, useState } from "react";
+import { expectedFrom } from "@/core/expectation/modelled";
 import { formatVolts } from "@/core/quantity/format";
 import { stageColumns, staircase, type WalkRow } from "@/core/walk/walk";
 import { walkLayer } from "../drawing/layers";
@@ -98,6 +99,7 @@ function WalkSheet() {
         </div>
       </div>
 
+      <p className="soft text-sm">{expectedFrom(circuit!)}</p>
       <section aria-label="Conditions" className="grid grid-cols-2 gap-3 text-sm md:grid-cols-4">
         <p>
           <span className="soft block">{words("Mains")}</span>

@@ -1,6 +1,7 @@
 "use client";
 /** Suspects: the next measurement as the one thing to do, and under it the faults that explain what was read so far. */
 
+import { expectedFrom } from "@/core/expectation/modelled";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { noiseOf } from "@/core/noise/job-noise";
@@ -78,6 +79,7 @@ function SuspectsSheet() {
       {answer && <SuspectDrawing answer={answer} picked={job.evidence.length > 0 ? picked : undefined} choose={setChosen} />}
       <Observed />
       {answer && job.evidence.length > 0 && answer.notYetTestable.length > 0 && <Untested list={answer.notYetTestable} />}
+      {view.circuit && <p className="soft text-xs">{expectedFrom(view.circuit)}</p>}
       {job.leftOut.length > 0 && <p className="soft text-xs">Left out: {job.leftOut.map((l) => `${l.point} (${l.why})`).join("; ")}.</p>}
     </>
   );
