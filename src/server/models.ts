@@ -17,9 +17,12 @@ export async function listModels(sql: Sql): Promise<Omit<AmpModel, "netlist">[]>
   return sql.query("select distinct on (maker, name) id, maker, name, version from amp_models order by maker, name, version desc");
 }
 
-/** The newest version of each model with its netlist, for the library's list. */
-export async function libraryModels(sql: Sql): Promise<AmpModel[]> {
-  return sql.query("select distinct on (maker, name) id, maker, name, version, netlist from amp_models order by maker, name, version desc");
+/** The newest version of each model with its netlist, for the library's list; those of the shop before the examples. */
+export async function libraryModels(sql: Sql): Promise<(AmpModel & { example: boolean })[]> {
+  return sql.query(
+    `select * from (select distinct on (maker, name) id, maker, name, version, netlist, example from amp_models order by maker, name, version desc) m
+     order by example, maker, name`,
+  );
 }
 
 /** All versions of one model, newest first. */

@@ -8,7 +8,7 @@ import { shopContents } from "./shop-contents";
 /** In the order in which they refer to each other. Who is signed in is not taken along: everybody signs in anew. */
 const TABLES = [
   ...["owners", "amp_models", "amps", "jobs", "events", "unreadable_lines", "job_summaries", "attachments", "point_places"],
-  ...["settings", "bench_amps", "people", "bench_tokens", "door"],
+  ...["settings", "bench_amps", "people", "bench_tokens", "door", "done_once"],
 ] as const;
 /** Those whose numbers are given by the database. */
 const NUMBERED = ["owners", "amp_models", "amps", "people", "bench_tokens", "point_places"] as const;
@@ -63,6 +63,9 @@ export async function moveShop(from: Database, to: Database, report: (job: numbe
   return to.transaction(async (sql) => {
     await sql.query("delete from settings");
     await sql.query("delete from door");
+    // A server that was started once has the examples in it.
+    await sql.query("delete from amp_models where example");
+    await sql.query("delete from done_once");
     for (const table of TABLES) await copyTable(from, sql, table);
     for (const table of NUMBERED)
       await sql.query(`select setval(pg_get_serial_sequence('${table}', 'id'), coalesce((select max(id) from ${table}), 0) + 1, false)`);

@@ -3,6 +3,7 @@
 import { keepBackups } from "./daily-backup";
 import { closeDb, db } from "./db";
 import { UserError } from "./errors";
+import { layExamples } from "./examples";
 import { refreshSummaries } from "./summaries";
 
 export async function startShop(): Promise<void> {
@@ -12,6 +13,7 @@ export async function startShop(): Promise<void> {
     if (made.jobs > 0) console.log(`scutum: the tapes of ${made.jobs} jobs were checked and their rows on the board made anew`);
     for (const l of made.unreadable)
       console.warn(`scutum: job ${l.jobId}, line ${l.seq} cannot be understood and counts for nothing: ${l.why}`);
+    await database.alone(() => layExamples(database));
     keepBackups(database);
   } catch (error) {
     console.error(error instanceof UserError ? `scutum: ${error.message}` : error);

@@ -3,8 +3,9 @@ import { readCircuit } from "@/core/circuit/read";
 import { db } from "@/server/db";
 import { libraryModels } from "@/server/models";
 import { getSettings } from "@/server/settings";
-import { LibraryList, type LibraryRow } from "@/ui/library/library-list";
+import type { LibraryRow } from "@/ui/library/library-list";
 import { Strip } from "../strip";
+import { LibraryClient } from "./library-client";
 
 export const metadata = { title: "Amp library · Scutum" };
 
@@ -28,7 +29,7 @@ export default async function LibraryPage() {
     <>
       <Strip settings={await getSettings(sql)} />
       <main>
-        <LibraryList rows={rows} />
+        <LibraryClient rows={rows} />
       </main>
     </>
   );

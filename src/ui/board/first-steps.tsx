@@ -5,22 +5,22 @@ import { words } from "@/core/language/language";
 
 const STEPS: { title: string; says: string; href: string; link: string }[] = [
   {
+    title: "What is on your bench?",
+    says: "Type the tubes that are in it: the circuit is put together from them, values are typed on the drawing. Or begin with a circuit that is like it, or with a file.",
+    href: "/library/new",
+    link: "Put its circuit in",
+  },
+  {
+    title: "Take in the amp",
+    says: "The owner's name and what the amp is are enough to begin. The stations at the left then lead from intake to the report.",
+    href: "/jobs/new",
+    link: "New job",
+  },
+  {
     title: "Set up the shop",
     says: "Its name for the reports, who works here, the mains voltage, tube or valve, and the limits of your safety tests.",
     href: "/settings",
     link: "Open settings",
-  },
-  {
-    title: "Add the circuit",
-    says: "Take a model from the library, or load a circuit file. Without one a job still logs readings, but there are no expected values to compare them with.",
-    href: "/library",
-    link: "Open the library",
-  },
-  {
-    title: "Take in the first amp",
-    says: "The owner's name and what the amp is are enough to begin. The stations at the left then lead from intake to the report.",
-    href: "/jobs/new",
-    link: "New job",
   },
 ];
 
@@ -35,7 +35,7 @@ export function FirstSteps() {
               {i + 1}. {title}
             </span>
             <span className="mt-1 flex-1">{words(says)}</span>
-            <Link href={href} className={`btn mt-3 ${i === 2 ? "btn-primary" : "btn-outline"}`}>
+            <Link href={href} className={`btn mt-3 ${i === 0 ? "btn-primary" : "btn-outline"}`}>
               {link}
             </Link>
           </li>
@@ -46,7 +46,11 @@ export function FirstSteps() {
         <Link href="/guide" className="underline">
           user guide
         </Link>{" "}
-        shows a repair from start to end. Jobs of another bench can be imported under Settings.
+        shows a repair from start to end. Circuits to look at stand in the{" "}
+        <Link href="/library" className="underline">
+          amp library
+        </Link>
+        . Jobs of another bench can be imported under Settings.
       </p>
     </section>
   );

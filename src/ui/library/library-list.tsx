@@ -3,6 +3,7 @@
 
 import { words } from "@/core/language/language";
 import Link from "next/link";
+import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import { complementWords, likeness, readComplement } from "@/core/circuit/nearest";
 import { createColumnHelper } from "@tanstack/react-table";
@@ -17,13 +18,15 @@ export interface LibraryRow extends ModelHead {
   points: number;
   parts: number;
   assumed: number;
+  /** Came with the program. */
+  example: boolean;
 }
 
 const column = createColumnHelper<LibraryRow>();
 const RIGHT = { className: "text-right tabular-nums" };
 
 /** @param types the tubes that were typed; without any there is no likeness to show. */
-function columnsOf(types: string[]) {
+function columnsOf(types: string[], remove: (row: LibraryRow) => void) {
   return [
     column.accessor((r) => `${r.maker} ${r.name}`, {
       id: "model",
@@ -34,7 +37,7 @@ function columnsOf(types: string[]) {
             {r.maker} {r.name}
           </Link>
           <span className="soft block text-sm">
-            {[r.revision && `revision ${r.revision}`, r.years, `version ${r.version}`].filter(Boolean).join(" · ")}
+            {[r.example && "example", r.revision && `revision ${r.revision}`, r.years, `version ${r.version}`].filter(Boolean).join(" · ")}
           </span>
         </>
       ),
@@ -71,17 +74,35 @@ function columnsOf(types: string[]) {
       id: "start",
       header: () => <span className="sr-only">Start from it</span>,
       cell: ({ row: { original: r } }) => (
-        <Link href={`/library/new?from=${r.id}`} className="btn btn-sm min-h-9">
-          Start a new model from it
-        </Link>
+        <span className="flex justify-end gap-1">
+          <Link href={`/library/new?from=${r.id}`} className="btn btn-sm min-h-9">
+            Start a new model from it
+          </Link>
+          {r.example && (
+            <button
+              className="btn btn-ghost btn-sm min-h-9"
+              aria-label={`Take the example ${r.name} out`}
+              title="Take the example out"
+              onClick={() => remove(r)}
+            >
+              <Trash2 aria-hidden className="size-5" />
+            </button>
+          )}
+        </span>
       ),
       meta: { className: "text-right" },
     }),
   ];
 }
 
-export function LibraryList({ rows }: { rows: LibraryRow[] }) {
+/** @param remove takes an example out; rejects with an Error whose message can be shown. */
+export function LibraryList({ rows, remove }: { rows: LibraryRow[]; remove(id: number): Promise<void> }) {
   const [typed, setTyped] = useState("");
+  const [problem, setProblem] = useState("");
+  const takeOut = (row: LibraryRow) => {
+    setProblem("");
+    remove(row.id).catch((error: Error) => setProblem(error.message));
+  };
   const { types, unknown } = readComplement(typed);
   const ranked =
     types.length === 0
@@ -92,7 +113,7 @@ export function LibraryList({ rows }: { rows: LibraryRow[] }) {
       <div className="flex flex-wrap items-end gap-4">
         <h1 className="flex-1 text-2xl font-bold">Amp library</h1>
         <Link href="/library/new" className="btn btn-primary h-11">
-          New model from a file
+          New model
         </Link>
       </div>
       <section aria-label="No drawing" className="rounded border border-base-300 bg-base-200 p-4">
@@ -113,10 +134,15 @@ export function LibraryList({ rows }: { rows: LibraryRow[] }) {
           {unknown.length > 0 && `Not a type that is known here: ${unknown.join(", ")}.`}
         </p>
       </section>
+      {problem && (
+        <p role="alert" className="text-error">
+          {problem}
+        </p>
+      )}
       {rows.length === 0 ? (
-        <p>No model yet. A circuit file with test points is all it takes; “New model from a file” reads it and says what it cannot read.</p>
+        <p>No model yet. “New model” asks which tubes are in the amp, or takes a circuit file.</p>
       ) : (
-        <SortTable label="Models" rows={ranked} columns={columnsOf(types)} idOf={(r) => String(r.id)} />
+        <SortTable label="Models" rows={ranked} columns={columnsOf(types, takeOut)} idOf={(r) => String(r.id)} />
       )}
     </div>
   );

@@ -129,6 +129,11 @@ export function ModelPage({
               : "not stored yet"}
           {sound && ` · ${complementWords(complementOf(circuit))}`}
         </span>
+        {head && !changed && (
+          <Link href={`/jobs/new?model=${head.id}`} className="btn btn-outline ml-auto">
+            New job with it
+          </Link>
+        )}
         {(!head || changed) && (
           <StoreBar draft={draft} stored={netlist} read={read} head={head} versions={versions} port={port} saved={saved} />
         )}

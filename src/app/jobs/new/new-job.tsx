@@ -8,17 +8,28 @@ import { Field } from "@/ui/forms/section";
 import { CIRCUIT_FILES, FileField } from "@/ui/forms/file-field";
 
 interface Props {
+  /** The model that the job begins with: its id. */
+  model?: string;
   models: { id: number; maker: string; name: string; version: number }[];
   owners: string[];
   who: string;
 }
 
-export function NewJob({ models, owners, who }: Props) {
+export function NewJob({ model: first, models, owners, who }: Props) {
   const router = useRouter();
   const [refused, setRefused] = useState("");
   const [sending, setSending] = useState(false);
   const { register, handleSubmit, watch, setValue, setError, formState } = useForm({
-    defaultValues: { owner: "", contact: "", model: "", maker: "", amp: "", serial: "", complaint: "", netlist: "" },
+    defaultValues: {
+      owner: "",
+      contact: "",
+      model: models.some((m) => String(m.id) === first) ? first! : "",
+      maker: "",
+      amp: "",
+      serial: "",
+      complaint: "",
+      netlist: "",
+    },
   });
   const model = watch("model");
   const netlist = watch("netlist");

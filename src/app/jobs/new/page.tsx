@@ -7,7 +7,8 @@ import { NewJob } from "./new-job";
 
 export const metadata = { title: "New job · Scutum" };
 
-export default async function NewJobPage() {
+export default async function NewJobPage({ searchParams }: { searchParams: Promise<{ model?: string }> }) {
+  const { model } = await searchParams;
   const sql = await db();
   const settings = await getSettings(sql);
   return (
@@ -15,7 +16,7 @@ export default async function NewJobPage() {
       <Strip settings={settings} />
       <main className="mx-auto max-w-3xl px-4 py-4">
         <h1 className="mb-4 text-2xl font-bold">New job</h1>
-        <NewJob models={await listModels(sql)} owners={await ownerNames(sql)} who={await technician(settings)} />
+        <NewJob model={model} models={await listModels(sql)} owners={await ownerNames(sql)} who={await technician(settings)} />
       </main>
     </>
   );

@@ -170,7 +170,7 @@ function Choose({
   return (
     <label className="block">
       <span className="soft block text-xs">{label}</span>
-      <select className="select min-h-11 w-auto pr-8" value={value} onChange={(e) => pick(e.target.value)}>
+      <select aria-label={label} className="select min-h-11 w-auto pr-8" value={value} onChange={(e) => pick(e.target.value)}>
         {values.map(([v, name]) => (
           <option key={v} value={v}>
             {name}
