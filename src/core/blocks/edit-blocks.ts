@@ -106,6 +106,7 @@ export function addBlock(
     block.ports.cathode = stage ? `k_${stage.id.toLowerCase()}` : "0";
   }
   heatersFollow(blocks);
+  holdGrids([...blocks, block]);
   const index = at ? file.sections.findIndex((s) => "block" in s && s.block === at) : file.sections.findLastIndex((s) => "block" in s);
   const sections = [...file.sections];
   sections.splice(index + 1, 0, { block, lines: [] });
@@ -167,6 +168,25 @@ function wireFeedback(block: Block, blocks: readonly Block[]): void {
   receiver.changed = true;
 }
 
+/** Blocks behind which a grid is held at ground, or at a plate's own volts. */
+const HOLDS = ["input", "input-leak", "volume", "tone-stack", "bass-treble", "mixer", "reverb", "transformer-inverter"];
+
+/** A grid that lost what held it gets a leak of its own. */
+function holdGrids(blocks: readonly Block[]): void {
+  for (const b of blocks) {
+    if (b.options.input !== "none") continue;
+    const node = b.ports.in;
+    const held = blocks.some(
+      (x) =>
+        (x !== b && Object.values(x.ports).includes(node ?? "") && HOLDS.includes(x.kind)) ||
+        (x.ports.out === node && x.options.coupling === "direct"),
+    );
+    if (held) continue;
+    b.options.input = "leak";
+    b.changed = true;
+  }
+}
+
 /** Into the signal: behind `at`, else behind the last block that hands a signal on. */
 function wireInto(block: Block, kind: BlockKind, blocks: readonly Block[], at: Block | undefined): void {
   const source = at && isSignal(at) ? at : blocks.filter(isSignal).at(-1);
@@ -217,6 +237,7 @@ export function removeBlock(before: BlockFile, id: string): BlockFile {
     for (const p of ["out", "out2"])
       if (block.ports[p]) rewire(rest, ["bias"], block.ports[p], block.ports.bias ?? block.ports.from ?? "0");
   heatersFollow(rest);
+  holdGrids(rest);
   return { ...file, sections: file.sections.filter((s) => !("block" in s && s.block === block)) };
 }
 

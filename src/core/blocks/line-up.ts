@@ -19,16 +19,16 @@ export function readLineUp(text: string): LineUp {
   const words = text
     .toUpperCase()
     .replace(/\bV\d+\s*[=:]/g, " ")
-    .replace(/(\d+)\s*[X×*]\s*(?=[A-Z0-9])/g, (whole, count: string) => (Number(count) <= MOST ? ` ${count}× ` : whole))
+    .replace(/(\d+)\s*[X×*]\s*(?=[A-Z0-9])/g, " $1× ")
     .split(/[\s,;+/]+/)
     .filter(Boolean);
   const tubes: LineUp["tubes"] = [];
   const problems: string[] = [];
   let count = 1;
   for (const word of words) {
-    const times = /^(\d{1,2})×?$/.exec(word);
+    const times = /^(\d{1,4})×$|^(\d{1,2})$/.exec(word);
     if (times) {
-      count = Number(times[1]);
+      count = Number(times[1] ?? times[2]);
       continue;
     }
     const type = findTubeType(word);
@@ -42,7 +42,8 @@ export function readLineUp(text: string): LineUp {
           ).slice(0, 3),
         ),
       );
-    else for (let i = 0; i < Math.min(count, MOST); i++) tubes.push({ name: `V${tubes.length + 1}`, type });
+    else if (count > MOST) problems.push(texts.tooManyTubes(count, MOST));
+    else for (let i = 0; i < count; i++) tubes.push({ name: `V${tubes.length + 1}`, type });
     count = 1;
   }
   if (tubes.length > MOST) problems.push(texts.tooManyTubes(tubes.length, MOST));

@@ -179,13 +179,13 @@ function signalChain(
     left.length - most > 0
       ? choose(
           "rest",
-          ["tremolo", "reverb", "gain stage", "unused"].filter((r) => r !== "reverb" || left.length - most >= 2),
-          left.length - most >= 2 ? "reverb" : "tremolo",
+          possibleRest(left.slice(most)),
+          possibleRest(left.slice(most))[0]!,
           texts.sectionsLeft(left.slice(most).map((s) => s.name)),
         )
       : "unused";
   const gain = left.slice(0, rest === "gain stage" ? left.length : most);
-  const spare = left.slice(gain.length);
+  const spare = left.slice(gain.length).filter((s) => s.type.kind === "triode");
   const tone = choose(
     "tone",
     ["none", "tone control", "tone stack", "bass and treble"],
@@ -256,6 +256,12 @@ function signalChain(
   }
   if (output.length === 0) chain.push({ kind: "line-outlet" });
   return chain;
+}
+
+/** What sections that are left over can do: springs take two triodes, an oscillator takes one. */
+function possibleRest(left: readonly TubeSection[]): string[] {
+  const triodes = left.filter((s) => s.type.kind === "triode").length;
+  return [...(triodes >= 2 ? ["reverb"] : []), ...(triodes >= 1 ? ["tremolo"] : []), "gain stage", "unused"];
 }
 
 function pickInverter(triodes: readonly TubeSection[], sections: number, choose: Choose): string {
