@@ -14,7 +14,7 @@ import { knobsOf, type Knob } from "@/core/solver/tolerance";
 import { chainOf } from "@/core/noise/chain";
 import { humAt } from "@/core/signal/response";
 import { parseQuantity } from "@/core/quantity/parse";
-import { isRectifier } from "@/core/circuit/blocks";
+import { isRectifier } from "@/core/circuit/special-parts";
 import { heaterOf, heaterString } from "@/core/supply/heaters";
 import type { Heard } from "./recordings";
 import { rippleAt } from "./ripple";

@@ -5,7 +5,7 @@ import { tubesOf } from "@/core/anatomy/points";
 import { without } from "@/core/circuit/alter";
 import { compile } from "@/core/solver/compile";
 import { readings, solveOperatingPoint } from "@/core/solver/operating-point";
-import { isRectifier } from "@/core/circuit/blocks";
+import { isRectifier } from "@/core/circuit/special-parts";
 import { decayOf, reservoirsOf } from "@/core/supply/reservoirs";
 
 /**

@@ -1,7 +1,7 @@
 /** What kind of amp it is to bring up: its rectifiers, its bias, its output tubes. */
 
 import { isLineConnected } from "../circuit/mains-connection";
-import { isDoubler, isRectifier } from "../circuit/blocks";
+import { isDoubler, isRectifier } from "../circuit/special-parts";
 import { envelopeOf, type Circuit, type Element } from "../circuit/circuit";
 import { electrodeNode } from "./points";
 

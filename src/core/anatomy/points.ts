@@ -1,7 +1,7 @@
 /** What a test point is in the circuit: a rail, an electrode of a tube; and the parts around it by name. */
 
 import type { Circuit, Element, TestPoint } from "../circuit/circuit";
-import { isRectifier } from "../circuit/blocks";
+import { isRectifier } from "../circuit/special-parts";
 import { solve } from "../numeric/dense";
 import { reservoirsOf } from "../supply/reservoirs";
 

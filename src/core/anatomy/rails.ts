@@ -3,7 +3,7 @@
  * resistors, chokes or switches and has a reservoir on it; a bias also where the wiper of its adjuster is.
  */
 
-import { isRectifier } from "../circuit/blocks";
+import { isRectifier } from "../circuit/special-parts";
 import type { Circuit, Element } from "../circuit/circuit";
 
 export interface Rail {

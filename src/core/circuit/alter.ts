@@ -3,7 +3,7 @@
 import { parseQuantity } from "../quantity/parse";
 import { envelopeOf, findElement, type Circuit, type Element } from "./circuit";
 import { findTubeType } from "../tubes/library";
-import { isRectifier } from "./blocks";
+import { isRectifier } from "./special-parts";
 import { nodeName } from "./annotations";
 import * as texts from "../texts/circuit";
 

@@ -1,6 +1,6 @@
 /** What must hold before a circuit is worth solving: ground, no lone nodes, no loops of sources, names used once. */
 
-import { primaryNodes } from "./blocks";
+import { primaryNodes } from "./special-parts";
 import { fileName, type Circuit } from "./circuit";
 import * as texts from "../texts/circuit";
 
@@ -88,8 +88,13 @@ function disjointSets() {
   const parent = new Map<string, string>();
   const find = (n: string): string => {
     let root = n;
-    while (parent.has(root) && parent.get(root) !== root) root = parent.get(root)!;
-    parent.set(n, root);
+    for (let up = parent.get(root); up !== undefined && up !== root; up = parent.get(root)) root = up;
+    // All that was passed on the way points to the root from now on.
+    for (let at = n; at !== root;) {
+      const up = parent.get(at) ?? root;
+      parent.set(at, root);
+      at = up;
+    }
     return root;
   };
   return { find, join: (a: string, b: string) => void parent.set(find(a), find(b)) };

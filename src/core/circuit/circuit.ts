@@ -33,7 +33,7 @@ export interface Element {
   nodes: string[];
   /** R, C, L, K, V, I: ohms, farads, henries, coupling, volts, amperes. POT: ohms. */
   value?: number;
-  /** X: tube type or block ("12AX7", "RECT_FULL"); D: model name. Upper-case. */
+  /** X: tube type or special part ("12AX7", "RECT_FULL"); D: model name. Upper-case. */
   type?: string;
   /** The tube's type, of the library or of this file; undefined for what is not a tube. */
   tube?: TubeType;

@@ -29,14 +29,14 @@ export function setNote(text: string, line: number, key: string, value: string):
   return lines.join("\n");
 }
 
-/** The parameter that is the value of a block's line: what is printed beside its symbol; undefined where the value stands on its own. */
+/** The parameter that is the value of a special part's line: what is printed beside its symbol; undefined where the value stands on its own. */
 export function valueKey({ letter, type, params }: Pick<Element, "letter" | "type" | "params">): string | undefined {
   if (letter !== "X") return undefined;
   return ["value", "vac", "zpp", "zp", "ratio"].find((key) => params[key] !== undefined && type !== undefined);
 }
 
 /**
- * Writes a value into the line of a part, and that it was seen; every other byte stays. For a block it is the parameter `key`.
+ * Writes a value into the line of a part, and that it was seen; every other byte stays. For a special part it is the parameter `key`.
  * @example setValue("t\nR1 a b 1k ;@tol 5%", r1, "2.2k", "seen") // "t\nR1 a b 2.2k ;@tol 5% @prov seen"
  */
 export function setValue(text: string, element: Element, value: string, prov?: Provenance, key = valueKey(element)): string {

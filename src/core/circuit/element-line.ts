@@ -1,7 +1,7 @@
 /** One element line of a circuit file: nodes, value, parameters. */
 
 import { TUBE_TYPES, type TubeType } from "../tubes/library";
-import { BLOCKS, windingsOf } from "./blocks";
+import { SPECIAL_PARTS, windingsOf } from "./special-parts";
 import { nodeName, readPartNotes } from "./annotations";
 import type { Element, Letter } from "./circuit";
 import { evaluate, ExpressionError } from "./expression";
@@ -60,7 +60,7 @@ export function readElement(text: string, comment: string, at: LineContext): Ele
   const [label = "", ...rest] = words(text);
   const letter = label.charAt(0).toUpperCase() as Letter;
   const name = label.toUpperCase();
-  if (letter === "X") return readBlock(name.slice(1), rest, notes, at);
+  if (letter === "X") return readSpecial(name.slice(1), rest, notes, at);
   if (letter === "K") return readCoupling(name, rest, notes, at);
   const shape = SHAPE[letter];
   if (!shape) {
@@ -117,15 +117,27 @@ function readCoupling(name: string, rest: string[], notes: Element["notes"], at:
   };
 }
 
+/** What was found for a type before: a pasted file may call one kind a thousand times. */
+const FOUND = new Map<string, string>();
+const MOST_FOUND = 500;
+
 /** "6L6GC? or " for 6L6: the types whose names come nearest to what was read; "" where none is near. */
 function nearestWords(type: string): string {
-  const names = [...TUBE_TYPES.flatMap((t) => [t.type, ...t.aliases]), ...Object.keys(BLOCKS)];
+  const before = FOUND.get(type);
+  if (before !== undefined) return before;
+  const words = lookForNearest(type);
+  if (FOUND.size < MOST_FOUND) FOUND.set(type, words);
+  return words;
+}
+
+function lookForNearest(type: string): string {
+  const names = [...TUBE_TYPES.flatMap((t) => [t.type, ...t.aliases]), ...Object.keys(SPECIAL_PARTS)];
   const near = nearestNames(type, names).slice(0, 3);
   return near.length > 0 ? `${near.join("? ")}? or ` : "";
 }
 
-/** `XNAME node … TYPE key=value …`: a tube or a block. */
-function readBlock(name: string, rest: string[], notes: Element["notes"], at: LineContext): Element | undefined {
+/** `XNAME node … TYPE key=value …`: a tube or a special part. */
+function readSpecial(name: string, rest: string[], notes: Element["notes"], at: LineContext): Element | undefined {
   const firstPair = rest.findIndex((w) => w.includes("="));
   const plain = firstPair < 0 ? rest : rest.slice(0, firstPair);
   const pairs = firstPair < 0 ? [] : rest.slice(firstPair);
@@ -146,7 +158,7 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
     for (const pair of pairs) at.error(pair, texts.noParametersAfter(type));
     return { ...base, type: tube.type, tube };
   }
-  const spec = Object.hasOwn(BLOCKS, type) ? BLOCKS[type] : undefined;
+  const spec = Object.hasOwn(SPECIAL_PARTS, type) ? SPECIAL_PARTS[type] : undefined;
   if (!spec) {
     const what = tube
       ? texts.rectElementTube(type)
@@ -155,7 +167,7 @@ function readBlock(name: string, rest: string[], notes: Element["notes"], at: Li
           TUBE_TYPES.slice(0, 4)
             .map((t) => t.type)
             .join(", "),
-          Object.keys(BLOCKS).join(", "),
+          Object.keys(SPECIAL_PARTS).join(", "),
         );
     at.error(texts.type(type.slice(0, 40)), what);
     return undefined;

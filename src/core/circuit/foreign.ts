@@ -4,7 +4,7 @@
  */
 
 import { findTubeType, TUBE_TYPES, type TubeType } from "../tubes/library";
-import { BLOCKS } from "./blocks";
+import { SPECIAL_PARTS } from "./special-parts";
 import { nearestNames } from "./nearest-name";
 
 /** What a node of a foreign tube is; "unused" for a heater, a shield, a suppressor that is tied inside. */
@@ -59,7 +59,7 @@ function callOf(text: string, line: number): Call | undefined {
   return { line, name: plain[0]!.slice(1), nodes: plain.slice(1, -1), type: plain.at(-1)!, rest: "" };
 }
 
-const isKnown = (type: string) => findTubeType(type) !== undefined || Object.hasOwn(BLOCKS, type.toUpperCase());
+const isKnown = (type: string) => findTubeType(type) !== undefined || Object.hasOwn(SPECIAL_PARTS, type.toUpperCase());
 
 /** The kinds that have to be asked about; none for a file in Scutum's own terms. */
 export function foreignKinds(text: string, known: Readonly<Record<string, ForeignMeaning>> = {}): ForeignKind[] {

@@ -1,6 +1,6 @@
 /** Which amp of a library comes nearest to one that has no drawing: by the tubes in it. */
 
-import { isRectifier } from "./blocks";
+import { isRectifier } from "./special-parts";
 import { envelopeOf, type Circuit } from "./circuit";
 import { findTubeType } from "../tubes/library";
 

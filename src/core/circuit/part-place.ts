@@ -16,7 +16,7 @@ export function markedValue(value: number, unit: Unit): string {
 /** "R7, 100 kΩ"; "V1A, 12AX7". */
 export function partWords(e: Element): string {
   if (e.tube) return `${e.name}, ${e.type}`;
-  if (e.letter === "X") return `${e.name}, ${blockWords(e)}`;
+  if (e.letter === "X") return `${e.name}, ${specialWords(e)}`;
   const unit = ({ R: "Ω", C: "F", L: "H", V: "V", I: "A" } as const)[e.letter as "R"];
   return e.value === undefined || !unit ? e.name : `${e.name}, ${markedValue(e.value, unit)}`;
 }
@@ -38,7 +38,7 @@ const BLOCK_WORDS: Record<string, string> = {
   ZENER: texts.zenerDiode,
 };
 
-export function blockWords(e: Element): string {
+export function specialWords(e: Element): string {
   const word = BLOCK_WORDS[e.type ?? ""] ?? e.type ?? e.letter;
   if (e.type === "POT") return `${markedValue(e.value ?? 0, "Ω")} ${e.params.taper ?? "linear"} ${word}`;
   return e.rectifierTube ? `${word} ${e.rectifierTube.type}` : word;

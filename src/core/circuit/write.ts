@@ -47,7 +47,7 @@ export function writeNotes(notes: PartNotes): string {
 }
 
 /** Type and parameters of an X element: `POT value=1MEG taper=audio pos=0.5`. */
-export function writeBlock(e: Element): string {
+export function writeSpecial(e: Element): string {
   const params = Object.entries(e.params).map(([k, v]) => `${k}=${typeof v === "number" ? spiceNumber(v) : v}`);
   return [e.type!, ...params].join(" ");
 }
@@ -65,7 +65,7 @@ export function writeElement(e: Element): string {
   const notes = [writeNotes(e.notes), as].filter(Boolean).join(" ");
   const body =
     e.letter === "X"
-      ? [...e.nodes, writeBlock(e)]
+      ? [...e.nodes, writeSpecial(e)]
       : e.letter === "K"
         ? [e.params.first, e.params.second, spiceNumber(e.value!)]
         : e.letter === "D"

@@ -2,7 +2,7 @@
 
 import { isLineConnected } from "../circuit/mains-connection";
 import type { Circuit, Element } from "../circuit/circuit";
-import { isRectifier } from "../circuit/blocks";
+import { isRectifier } from "../circuit/special-parts";
 import { heaterOf } from "../supply/heaters";
 import { reservoirsOf } from "../supply/reservoirs";
 import { normalDraws } from "../numeric/random";

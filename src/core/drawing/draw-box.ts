@@ -2,7 +2,7 @@
 
 import type { Element } from "../circuit/circuit";
 import { electrodesOf } from "../anatomy/points";
-import { primaryNodes } from "../circuit/blocks";
+import { primaryNodes } from "../circuit/special-parts";
 import type { Plan } from "./cells";
 import { HANG, hangAlong } from "./draw-run";
 import { boxOf, point, type Pin, type Point } from "./geometry";

@@ -2,7 +2,7 @@
 
 import type { Element } from "../circuit/circuit";
 import { electrodeNode } from "../anatomy/points";
-import { primaryNodes } from "../circuit/blocks";
+import { primaryNodes } from "../circuit/special-parts";
 
 /**
  * Steps from an input to each node: through a tube from its grid only, through an output transformer from its primary only.

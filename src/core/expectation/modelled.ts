@@ -3,7 +3,7 @@
  * its conditions, so that no screen waits for it: until it is there the scaled chart stands in.
  */
 
-import { isRectifier } from "../circuit/blocks";
+import { isRectifier } from "../circuit/special-parts";
 import type { Circuit, Element, TestPoint } from "../circuit/circuit";
 import type { Conditions } from "../tape/events/measuring-events";
 import { formatVolts } from "../quantity/format";

@@ -1,6 +1,6 @@
 /** How high a rail can rise when nothing draws current from it: the peak of the winding, at today's mains. */
 
-import { isDoubler, isRectifier } from "../circuit/blocks";
+import { isDoubler, isRectifier } from "../circuit/special-parts";
 import type { Circuit } from "../circuit/circuit";
 import { solve } from "../numeric/dense";
 import { coldPaths, reservoirsOf } from "../supply/reservoirs";

@@ -1,6 +1,6 @@
 /** Joints, controls, case and earlier work on the inspection list. */
 
-import { isRectifier } from "../circuit/blocks";
+import { isRectifier } from "../circuit/special-parts";
 import type { Circuit } from "../circuit/circuit";
 import { formatQuantity } from "../quantity/format";
 import { namesOf, type Claimed, type Inspected } from "./inspected";

@@ -1,7 +1,7 @@
 /** Heat, capacitors and tubes on the inspection list. */
 
 import { isLineConnected } from "../circuit/mains-connection";
-import { isRectifier } from "../circuit/blocks";
+import { isRectifier } from "../circuit/special-parts";
 import { envelopeOf, type Circuit, type Element } from "../circuit/circuit";
 import { namesOf, type Inspected } from "./inspected";
 import * as texts from "../texts/inspection";

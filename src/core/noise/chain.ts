@@ -1,7 +1,7 @@
 /** The signal chain of a circuit as noise sees it: stages in order, their controls, the rails that feed them, where it comes out. */
 
-import { isRectifier } from "../circuit/blocks";
-import { primaryNodes } from "../circuit/blocks";
+import { isRectifier } from "../circuit/special-parts";
+import { primaryNodes } from "../circuit/special-parts";
 import { envelopeOf, findElement, type Circuit, type Element } from "../circuit/circuit";
 import { isLineConnected } from "../circuit/mains-connection";
 import { alter, pinNode } from "../circuit/alter";

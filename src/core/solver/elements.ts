@@ -1,6 +1,6 @@
 /** What each element of a circuit file is made of, for the solver. */
 
-import { isRectifier, primaryNodes } from "../circuit/blocks";
+import { isRectifier, primaryNodes } from "../circuit/special-parts";
 import type { Element } from "../circuit/circuit";
 import { rectifierSections, type RectifierSection } from "../supply/rectifier";
 import { emissionAt, type PentodeModel, type TriodeModel } from "../tubes/model";

@@ -4,7 +4,7 @@ import { isLineConnected } from "../circuit/mains-connection";
 import { envelopeOf, type Circuit } from "../circuit/circuit";
 import { operatingPoint, type OperatingPoint } from "./operating-point";
 import { instantCurrent, shortedWatts } from "../supply/rectifier";
-import { isRectifier } from "../circuit/blocks";
+import { isRectifier } from "../circuit/special-parts";
 import { parseQuantity } from "../quantity/parse";
 import * as texts from "../texts/solver";
 

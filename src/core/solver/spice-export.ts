@@ -3,8 +3,8 @@
 import { GAUSS8, RECTIFIER_LEAK, rectifierSections, type Path } from "../supply/rectifier";
 import { tubeSubcircuit } from "../tubes/spice";
 import type { Circuit, Element } from "../circuit/circuit";
-import { isRectifier } from "../circuit/blocks";
-import { spiceNumber, writeAnnotations, writeBlock, writeElement, writeModels, writeNotes, writtenName } from "../circuit/write";
+import { isRectifier } from "../circuit/special-parts";
+import { spiceNumber, writeAnnotations, writeSpecial, writeElement, writeModels, writeNotes, writtenName } from "../circuit/write";
 import { OPEN_SIEMENS, type Conductor, type Network, type RectifierPart } from "./network";
 import { operatingPoint, type OperatingPoint } from "./operating-point";
 
@@ -38,7 +38,7 @@ export function exportSpice(circuit: Circuit, mains?: number): string {
     const altered = e.tube && (e.params.emission !== undefined || e.params.gas !== undefined || e.notes.strength !== undefined);
     const call = e.tube && !altered ? e.type! : `${e.type}_${e.name.replace(/[^\w]/g, "_")}`;
     if (!subcircuits.has(call)) subcircuits.set(call, subcircuitOf(e, call, network));
-    const notes = [e.tube ? "" : `@block "${writeBlock(e)}"`, writeNotes(e.notes), as].filter(Boolean).join(" ");
+    const notes = [e.tube ? "" : `@block "${writeSpecial(e)}"`, writeNotes(e.notes), as].filter(Boolean).join(" ");
     lines.push(`${name} ${e.nodes.join(" ")} ${call}${notes ? ` ;${notes}` : ""}`);
   }
   const floats = network.islands

@@ -1,6 +1,6 @@
 /** The single faults that an amp of this circuit can have, each a change to its netlist with a severity where it has one. */
 
-import { isRectifier } from "../circuit/blocks";
+import { isRectifier } from "../circuit/special-parts";
 import { envelopeOf, fileName, type Circuit, type Element } from "../circuit/circuit";
 import { partFaults } from "./faults-of-parts";
 import { socketFaults } from "./faults-of-sockets";

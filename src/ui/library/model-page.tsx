@@ -37,6 +37,8 @@ export interface ModelPageProps {
   /** Undefined for a model that is only being made. */
   head?: ModelHead;
   begunFrom?: ModelHead;
+  /** What else it was begun with, in words. */
+  begunWith?: string;
   netlist: string;
   /** All versions of this model, newest first. */
   versions: ModelHead[];
@@ -56,6 +58,7 @@ export interface ModelPageProps {
 export function ModelPage({
   head,
   begunFrom,
+  begunWith,
   netlist,
   draftName = "new",
   versions,
@@ -126,7 +129,9 @@ export function ModelPage({
             ? `version ${head.version}`
             : begunFrom
               ? `started from ${begunFrom.maker} ${begunFrom.name}: every part assumed`
-              : "not stored yet"}
+              : begunWith
+                ? `started from ${begunWith}`
+                : "not stored yet"}
           {sound && ` · ${complementWords(complementOf(circuit))}`}
         </span>
         {head && !changed && (

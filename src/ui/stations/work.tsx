@@ -37,11 +37,14 @@ export function Work() {
 
 /** What is in the amp and not in its model. */
 function WorkDrawing({ circuit }: { circuit: Circuit }) {
-  const { view } = useJob();
+  const { view, jobId } = useJob();
   const layer = useMemo(() => workLayer(circuit, view.rows, view.state.changes), [circuit, view.rows, view.state]);
   return (
     <div className="mb-4">
       <StationDrawing layer={layer} />
+      <a className="btn btn-outline mt-2" href={`/library/new?job=${jobId}`}>
+        A model of its own from this amp
+      </a>
     </div>
   );
 }

@@ -3,7 +3,11 @@ import { markAll } from "@/core/circuit/edit-line";
 import { complementOf } from "@/core/circuit/nearest";
 import { readCircuit } from "@/core/circuit/read";
 import { db } from "@/server/db";
+import { circuitInUse } from "@/core/job/circuit-in-use";
+import { foldJob } from "@/core/tape/fold";
+import type { Sql } from "@/server/database";
 import { UserError } from "@/server/errors";
+import { wholeJob } from "@/server/shop";
 import { getModel, libraryModels } from "@/server/models";
 import { getSettings } from "@/server/settings";
 import { Strip } from "../../strip";
@@ -12,9 +16,9 @@ import { ModelClient } from "../model-client";
 export const metadata = { title: "New model · Scutum" };
 
 /** Empty, or started from the nearest model: then nothing in it has been seen yet, and every part is assumed. */
-export default async function NewModelPage({ searchParams }: { searchParams: Promise<{ from?: string }> }) {
-  const { from } = await searchParams;
-  if (from !== undefined && !/^\d{1,9}$/.test(from)) notFound();
+export default async function NewModelPage({ searchParams }: { searchParams: Promise<{ from?: string; job?: string }> }) {
+  const { from, job } = await searchParams;
+  for (const id of [from, job]) if (id !== undefined && !/^\d{1,9}$/.test(id)) notFound();
   const sql = await db();
   const model =
     from === undefined
@@ -23,6 +27,7 @@ export default async function NewModelPage({ searchParams }: { searchParams: Pro
           if (error instanceof UserError && error.status === 404) notFound();
           throw error;
         });
+  const amp = job === undefined ? undefined : await ampOfJob(sql, Number(job));
   const models = await libraryModels(sql);
   const others = models.map(({ netlist: _, ...head }) => head);
   const near = models.map(({ netlist, ...head }) => ({ ...head, tubes: complementOf(readCircuit(netlist).circuit) }));
@@ -33,7 +38,9 @@ export default async function NewModelPage({ searchParams }: { searchParams: Pro
       <main>
         <ModelClient
           begunFrom={model && { id: model.id, maker: model.maker, name: model.name, version: model.version }}
-          netlist={model ? markAll(model.netlist, "assumed") : ""}
+          netlist={amp ?? (model ? markAll(model.netlist, "assumed") : "")}
+          draftName={job === undefined ? "new" : `job-${job}`}
+          begunWith={job === undefined ? undefined : `the amp of job ${job}, with what was changed in it`}
           versions={[]}
           others={others}
           near={near}
@@ -43,4 +50,14 @@ export default async function NewModelPage({ searchParams }: { searchParams: Pro
       </main>
     </>
   );
+}
+
+/** The circuit of a job's amp as it stands: its model with the experiments that were kept. */
+async function ampOfJob(sql: Sql, id: number): Promise<string> {
+  const { events, model } = await wholeJob(sql, id).catch((error: unknown) => {
+    if (error instanceof UserError && error.status === 404) notFound();
+    throw error;
+  });
+  if (!model) notFound();
+  return circuitInUse(foldJob(events), model.netlist).netlist;
 }

@@ -4,7 +4,7 @@ import type { CompletionContext, CompletionResult } from "@codemirror/autocomple
 import { foldService, HighlightStyle, StreamLanguage, syntaxHighlighting, type StringStream } from "@codemirror/language";
 import type { EditorState } from "@codemirror/state";
 import { tags } from "@lezer/highlight";
-import { BLOCKS } from "@/core/circuit/blocks";
+import { SPECIAL_PARTS } from "@/core/circuit/special-parts";
 import type { Circuit } from "@/core/circuit/circuit";
 import { TUBE_TYPES } from "@/core/tubes/library";
 
@@ -92,7 +92,7 @@ export const circuitLanguage = [circuitFile, syntaxHighlighting(colours), foldin
 
 const ANNOTATIONS = ["mains", "point", "stage", "heater", "near", "chart", "fact", "tube"].map((word) => `*@${word}`);
 const NOTES = ["tol", "volts", "watts", "kind", "prov", "section", "year", "label", "dcr"].map((word) => `@${word}`);
-const TYPES = [...TUBE_TYPES.filter((t) => t.kind !== "rectifier").map((t) => t.type), ...Object.keys(BLOCKS)];
+const TYPES = [...TUBE_TYPES.filter((t) => t.kind !== "rectifier").map((t) => t.type), ...Object.keys(SPECIAL_PARTS)];
 
 /** Nodes of the file and types of the library, after the first letter of them; structure after `*@` and `@`. */
 export const completionsFor =

@@ -1,6 +1,6 @@
 /** The X elements that are not tubes: how many nodes each takes, which parameters, which of them it needs. */
 
-export interface BlockSpec {
+export interface SpecialPart {
   nodes: string[];
   /** More nodes may follow, up to this many in all. */
   most?: number;
@@ -14,7 +14,7 @@ export interface BlockSpec {
 
 const RECTIFIER = { nodes: ["DC+", "DC−"], needs: ["vac"], may: ["rs", "tube"], words: { tube: ["*"] } };
 
-export const BLOCKS: Record<string, BlockSpec> = {
+export const SPECIAL_PARTS: Record<string, SpecialPart> = {
   POT: {
     nodes: ["start", "wiper", "end"],
     most: 4,
