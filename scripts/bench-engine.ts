@@ -7,6 +7,10 @@ import { NoiseTable } from "@/core/noise/noise-table";
 import { soundsOf } from "@/core/sound/sounds";
 import { readWav, writeWav } from "@/core/sound/wav";
 import { isolate } from "@/core/diagnosis/isolate";
+import { readBlockFile } from "@/core/blocks/block-file";
+import { slotsOf } from "@/core/blocks/values";
+import { chartOf } from "@/core/settle/given";
+import { settle } from "@/core/settle/settle";
 import { compile } from "@/core/solver/compile";
 import { ohmmeter } from "@/core/solver/ohmmeter";
 import { operatingPoint, readings, solveOperatingPoint } from "@/core/solver/operating-point";
@@ -104,3 +108,10 @@ for (const [name, circuit] of [
     "none set",
   );
 }
+for (const name of ["lantern-15", "picture-house"]) {
+  const circuit = amp(name);
+  const given = chartOf(circuit);
+  row(`settled on its chart, ${circuit.title}, ${given.length} figures`, ms(median(3, () => void settle(circuit, given))), "2,000 ms");
+}
+const built = readFileSync("demo/amps/drover-40.cir", "utf8");
+row("a circuit file read as blocks and values, Drover 40", ms(median(20, () => void slotsOf(readBlockFile(built)))), "none set");

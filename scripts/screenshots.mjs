@@ -32,8 +32,8 @@ const VIEWS = [
   ["prove", "/jobs/1001/prove", "ledger"],
   ["return", "/jobs/1001/return", "enamel"],
   ["report", "/jobs/1001/report", "ledger"],
-  ["library", "/library", "ledger"],
   ["model", "/library/2", "enamel"],
+  ["new-model", "/library/new", "ledger"],
   // Last: it puts an amp on, which the board would show.
   ["probe", "/jobs/1008/probe", "enamel"],
 ];
@@ -119,6 +119,18 @@ try {
     if (name === "signal") await page.getByLabel("Part and new value").fill("R17=4.7k");
     if (name === "signal") await page.getByRole("button", { name: "Predict" }).click();
     if (name === "signal") await page.getByText("→").first().waitFor();
+    if (name === "new-model") {
+      await page.getByLabel(/Which tubes are in it/).fill("12AX7 12AX7 6V6 6V6 5Y3");
+      await page.keyboard.press("Enter");
+      const entry = page.locator("foreignObject input");
+      await entry.waitFor({ timeout: 60_000 });
+      for (const value of ["330", "16u", "1k", "16u", "", "", "", "", "68k", "1M"]) {
+        await entry.fill(value);
+        await page.keyboard.press("Enter");
+        await page.waitForTimeout(150);
+      }
+      await page.waitForTimeout(2500);
+    }
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     say(`docs/screenshots/${name}.png`);
     await context.close();

@@ -22,6 +22,8 @@ export interface Block {
   parts: Record<string, Element>;
   /** Lines of the file by role, `*@` lines in order, and whatever else stands in the block. */
   raw: { parts: Record<string, string>; annotations: string[]; extra: string[] };
+  /** Roles whose value nobody has typed and that has its usual value anew: another tube or option makes another one usual. */
+  renew?: ReadonlySet<string>;
   /** Set when something in it was changed: its lines are then written anew, those of parts that stay as they were. */
   changed?: boolean;
 }

@@ -129,6 +129,23 @@ describe("turned into another kind", () => {
   });
 });
 
+it("what nobody has typed is usual anew for another tube or more of them; what was typed stays", () => {
+  const cathode = ampOf("12AX7 12AX7 6V6 6V6 5Y3");
+  const ohms = (text: string) => block(text, "V3").parts["cathode resistor"]!.value!;
+  const four = changed(cathode, (f) => setOption(f, "V3", "pairs", "two"));
+  // Twice the tubes, half the resistor.
+  expect(ohms(four) / ohms(cathode)).toBeCloseTo(0.5, 1);
+  expect(block(four, "V3").parts["cathode resistor"]!.name).toBe(block(cathode, "V3").parts["cathode resistor"]!.name);
+  const typed = (
+    typeValue(
+      cathode,
+      slotsOf(readBlockFile(cathode)).find((s) => s.says === "cathode resistor" && s.block === "V3")!,
+      "270",
+    ) as { text: string }
+  ).text;
+  expect(ohms(changed(typed, (f) => setOption(f, "V3", "pairs", "two")))).toBe(270);
+});
+
 it("any row of changes leaves a file that can be read, whose blocks are whole", () => {
   const kinds = [
     "tone-control",

@@ -5,6 +5,7 @@ import { blocksOf, type Block, type BlockFile, type Section } from "./block-file
 import { optionSets, usualOptions, type BlockKind, type PortUse } from "./kind";
 import { findKind } from "./kinds";
 import type { TubeSection } from "./line-up";
+import { usualRoles } from "./write-blocks";
 
 const kindOf = (b: Block): BlockKind => findKind(b.kind)!;
 const portsOf = (b: Block, ...uses: PortUse[]) => kindOf(b).ports.filter((p) => uses.includes(p.use));
@@ -283,6 +284,7 @@ export function setOption(before: BlockFile, id: string, key: string, value: str
   const wanted = { ...block.options, [key]: value };
   const set = optionSets(kindOf(block), wanted).find((o) => o[key] === value);
   if (!set) return before;
+  block.renew = usualRoles(block, before);
   becomes(block, kindOf(block), set, blocks);
   return file;
 }
@@ -291,8 +293,9 @@ export function setOption(before: BlockFile, id: string, key: string, value: str
 export function turnBlock(before: BlockFile, id: string, kindName: string): BlockFile {
   const { file, blocks } = copyOf(before);
   const block = blocks.find((b) => b.id === id);
+  const stood = blocksOf(before).find((b) => b.id === id);
   const kind = findKind(kindName);
-  if (!block || !kind) return before;
+  if (!block || !stood || !kind) return before;
   const options = {
     ...usualOptions(kind),
     ...Object.fromEntries(
@@ -310,6 +313,7 @@ export function turnBlock(before: BlockFile, id: string, kindName: string): Bloc
             ? `${p.name}_${lower}`
             : "0";
   for (const name of Object.keys(block.ports)) if (!kind.ports.some((p) => p.name === name)) delete block.ports[name];
+  block.renew = usualRoles(stood, before);
   block.kind = kind.kind;
   becomes(block, kind, optionSets(kind, options)[0]!, blocks);
   return file;
@@ -346,6 +350,7 @@ export function setTube(before: BlockFile, id: string, role: string, tube: { nam
   const { file, blocks } = copyOf(before);
   const block = blocks.find((b) => b.id === id);
   if (!block?.tubes[role]) return before;
+  if (block.tubes[role].type !== tube.type) block.renew = usualRoles(block, before);
   block.tubes[role] = tube;
   block.changed = true;
   heatersFollow(blocks);

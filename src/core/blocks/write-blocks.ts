@@ -1,6 +1,7 @@
 /** Blocks as lines of a circuit file: those of parts that stay as they were keep every byte. */
 
 import type { Circuit, Element } from "../circuit/circuit";
+import { valueKey } from "../circuit/edit-line";
 import { spiceNumber, writeElement } from "../circuit/write";
 import { nearestInSeries } from "../quantity/series";
 import { blocksOf, penOf, type Block, type BlockFile, type Section } from "./block-file";
@@ -74,7 +75,7 @@ export function writeBlock(block: Block, usual: ReturnType<typeof usualOf>, next
   const named = new Map<string, string>();
   const parts = pen.parts.map((spec) => {
     const was = block.parts[spec.role];
-    const element = elementOf(spec, was, next);
+    const element = elementOf(spec, was, next, block.renew?.has(spec.role) === true);
     named.set(spec.role, element.name);
     const raw = block.raw.parts[spec.role];
     return raw !== undefined && was ? rawLine(raw, was, element) : writeElement(element);
@@ -87,6 +88,20 @@ export function writeBlock(block: Block, usual: ReturnType<typeof usualOf>, next
     ...block.raw.extra,
     "*@endblock",
   ];
+}
+
+/** The roles of a block whose value is the usual one and marked as assumed. */
+export function usualRoles(block: Block, file: Pick<BlockFile, "sections" | "circuit">): Set<string> {
+  const usual = usualValues(block, file);
+  return new Set(
+    Object.entries(block.parts).flatMap(([role, e]) => {
+      const spec = usual[role];
+      if (!spec || e.tube || e.notes.prov !== "assumed") return [];
+      const plain = newElement(spec, () => e.name);
+      const key = valueKey(e);
+      return (key === undefined ? plain.value === e.value : plain.params[key] === e.params[key]) ? [role] : [];
+    }),
+  );
 }
 
 /** The values of the parts that a block would have if nobody had typed any. */
@@ -106,13 +121,18 @@ function headOf({ id, ports, options }: Block, kind: BlockKind): string {
 }
 
 /** A part as the file has it, with the nodes and the tube of the block; a new one with its usual value, assumed. */
-function elementOf(spec: PartSpec, was: Element | undefined, next: NextName): Element {
+function elementOf(spec: PartSpec, was: Element | undefined, next: NextName, renew: boolean): Element {
+  if (was && renew) return { ...newElement(spec, () => was.name), name: was.name };
   if (was) {
     const tube = spec.tube ? { name: spec.name ?? was.name, type: spec.type ?? was.type } : {};
     const rectifier =
       spec.params.tube !== undefined && was.params.tube !== spec.params.tube ? { params: { ...was.params, tube: spec.params.tube } } : {};
     return { ...was, nodes: spec.nodes, ...tube, ...rectifier };
   }
+  return newElement(spec, next);
+}
+
+function newElement(spec: PartSpec, next: NextName): Element {
   const name = spec.name ?? next(spec.prefix ?? spec.letter);
   const value = spec.value === undefined ? undefined : rounded(spec.value);
   const params = spec.params.value === undefined ? spec.params : { ...spec.params, value: value! };
@@ -134,6 +154,8 @@ const rounded = (value: number) =>
 
 /** The line as it was typed, with the nodes and the name of the part put in where they are others now. */
 function rawLine(raw: string, was: Element, now: Element): string {
+  if (was.value !== now.value || was.params.vac !== now.params.vac || was.params.zp !== now.params.zp || was.params.zpp !== now.params.zpp)
+    return writeElement(now);
   const same = was.nodes.length === now.nodes.length && was.nodes.every((n, i) => n === now.nodes[i]);
   const sameTube = was.name === now.name && was.type === now.type && was.params.tube === now.params.tube;
   // A part that is turned round is the same part.

@@ -132,7 +132,7 @@ export function ModelPage({
               : begunWith
                 ? `started from ${begunWith}`
                 : "not stored yet"}
-          {sound && ` · ${complementWords(complementOf(circuit))}`}
+          {sound && head && ` · ${complementWords(complementOf(circuit))}`}
         </span>
         {head && !changed && (
           <Link href={`/jobs/new?model=${head.id}`} className="btn btn-outline ml-auto">

@@ -113,7 +113,7 @@ export function BlockPanel({ file, block, judged, change }: BlockPanelProps) {
   );
 }
 
-export function AddBlock({ file, after, change }: { file: BlockFile; after: string | undefined; change: BlockPanelProps["change"] }) {
+function AddBlock({ file, after, change }: { file: BlockFile; after: string; change: BlockPanelProps["change"] }) {
   const add = (kindName: string) => {
     const kind = findKind(kindName)!;
     const taken = new Set(blocksOf(file).flatMap((b) => Object.values(b.tubes).map((t) => t.name)));
@@ -123,7 +123,7 @@ export function AddBlock({ file, after, change }: { file: BlockFile; after: stri
   };
   return (
     <Choose
-      label={after ? "Add behind it" : "Add a block"}
+      label="Add behind it"
       value=""
       values={[
         ["", "…"],

@@ -20,7 +20,7 @@ import type { InHand } from "../../frame/job-context";
 import { CircuitEditor, type EditorHandle } from "../file/circuit-editor";
 import { ModelDrawing } from "../model-drawing";
 import type { Draft } from "../use-draft";
-import { AddBlock, BlockPanel } from "./block-panel";
+import { BlockPanel } from "./block-panel";
 import { ChainStrip } from "./chain-strip";
 import { ValueEntry } from "./value-entry";
 
@@ -106,7 +106,6 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
         </p>
       ))}
       <div className="flex flex-wrap items-center gap-2">
-        {blocks.length === 0 && <AddBlock file={file} after={undefined} change={change} />}
         <p className="min-w-0 flex-1" role="status">
           {typing && slot ? (
             <>
@@ -124,13 +123,16 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
             </span>
           ) : (
             <span className="soft">
-              {blocks.length > 0 ? "Choose a block to change it. " : ""}Values: {seen} of {slots.length} seen, the rest assumed.
+              {blocks.length > 0 ? "Choose a block to change it. " : ""}
+              {seen < slots.length && `Values: ${seen} of ${slots.length} seen, the rest assumed.`}
             </span>
           )}
         </p>
-        <span className="soft text-sm tabular-nums">
-          {seen} of {slots.length} seen
-        </span>
+        {typing && (
+          <span className="soft text-sm tabular-nums">
+            {seen} of {slots.length} seen
+          </span>
+        )}
       </div>
       {blocks.length > 0 && (
         <ChainStrip
@@ -145,7 +147,9 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
           }}
         />
       )}
-      {block && !typing && open && <BlockPanel key={block.id} file={file} block={block} judged={judged.get(block.id)} change={change} />}
+      {block && !typing && open && !beside && (
+        <BlockPanel key={block.id} file={file} block={block} judged={judged.get(block.id)} change={change} />
+      )}
       <div className={beside ? "grid gap-3 xl:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)]" : ""}>
         {beside && (
           <div className="min-w-0">
