@@ -5,7 +5,7 @@ import { readCircuit } from "../circuit/read";
 import { findTubeType } from "../tubes/library";
 import { assemble, type Planned } from "./assemble";
 import { blocksOf, readBlockFile } from "./block-file";
-import { setPort } from "./edit-blocks";
+import { setPort } from "./change-block";
 import { writeBlockFile } from "./write-blocks";
 
 /** Values typed over the usual ones: by block and role; a parameter of a line as "role:parameter". */

@@ -4,7 +4,9 @@
 import { useState } from "react";
 import { ArrowLeft, ArrowRight, Trash2 } from "lucide-react";
 import { blocksOf, type Block, type BlockFile } from "@/core/blocks/block-file";
-import { addBlock, freshTube, moveBlock, removeBlock, setOption, setPort, setTube, turnBlock } from "@/core/blocks/edit-blocks";
+import { addBlock } from "@/core/blocks/add-block";
+import { freshTube, setOption, setPort, setTube, turnBlock } from "@/core/blocks/change-block";
+import { moveBlock, removeBlock } from "@/core/blocks/move-block";
 import type { Judged } from "@/core/blocks/judge-block";
 import { findKind, KINDS } from "@/core/blocks/kinds";
 import { findTubeType } from "@/core/tubes/library";

@@ -118,9 +118,7 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
               {doubt && <span className="text-warning"> ▲ {doubt}</span>}
             </>
           ) : wrong.length > 0 ? (
-            <span className="verdict-out">
-              ■ {wrong[0]!.id}: {judged.get(wrong[0]!.id)!.wrong[0]}
-            </span>
+            <span className="verdict-out">■ {judged.get(wrong[0]!.id)!.wrong[0]}</span>
           ) : (
             <span className="soft">
               {blocks.length > 0 ? "Choose a block to change it. " : ""}
@@ -143,7 +141,9 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
             setChosen(id);
             setTyping(false);
             setNode(undefined);
-            setPart(slots.find((s) => s.block === id)?.part);
+            const first = slots.find((s) => s.block === id);
+            setPart(first?.part);
+            if (first) editor.current?.goTo(first.element.line, false);
           }}
         />
       )}
@@ -210,7 +210,7 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
           inHand={inHand}
           setInHand={(at) => take(at, false)}
           picked={(at) => take(at, "part" in at)}
-          known={!typing}
+          known={!typing && !beside}
           over={(drawing: Drawing) =>
             typing &&
             slot && (

@@ -6,7 +6,9 @@ import { operatingPoint } from "../solver/operating-point";
 import { findTubeType } from "../tubes/library";
 import { assemble } from "./assemble";
 import { blocksOf, readBlockFile } from "./block-file";
-import { addBlock, moveBlock, removeBlock, setOption, setPort, setTube, turnBlock } from "./edit-blocks";
+import { addBlock } from "./add-block";
+import { setOption, setPort, setTube, turnBlock } from "./change-block";
+import { moveBlock, removeBlock } from "./move-block";
 import { judgeBlock } from "./judge-block";
 import { findKind } from "./kinds";
 import { readLineUp } from "./line-up";
@@ -92,15 +94,16 @@ describe("supplies", () => {
 });
 
 describe("turned into another kind", () => {
-  it("cathode bias to fixed: the resistor and its capacitor go, all other parts keep their lines", () => {
+  it("cathode bias to fixed brings a supply and an adjuster along, and back lets them go; other parts keep their lines", () => {
     const cathode = ampOf("12AX7 12AX7 6V6 6V6 5Y3");
-    const supplied = changed(cathode, (f) => addBlock(f, "bias-supply", undefined).file);
-    const adjusted = changed(supplied, (f) => addBlock(f, "bias-adjuster", "BIAS").file);
-    const fixed = changed(adjusted, (f) => setOption(f, "V3", "biasing", "fixed, sensed"));
+    const fixed = changed(cathode, (f) => setOption(f, "V3", "biasing", "fixed, sensed"));
     expect(Object.keys(block(fixed, "V3").parts)).toEqual(expect.arrayContaining(["upper sensing resistor", "lower sensing resistor"]));
     expect(block(fixed, "V3").parts["cathode resistor"]).toBeUndefined();
     const solved = solveOnce(readCircuit(fixed).circuit, { mains: 230, without: [], set: [] });
     expect(solved.points["V3.g"]).toBeLessThan(-10);
+    const back = changed(fixed, (f) => setOption(f, "V3", "biasing", "cathode"));
+    expect(blocksOf(readBlockFile(back)).map((b) => b.kind)).not.toContain("bias-supply");
+    expect(linesNotIn(cathode, back).every((line) => /_v3/.test(line))).toBe(true);
   });
 
   it("an inverter keeps its tubes and what it feeds", () => {
