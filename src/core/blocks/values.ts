@@ -1,6 +1,6 @@
 /** The values of a circuit file in the order in which a chassis is read, and what is typed into one of them. */
 
-import { fileName, type Circuit, type Element } from "../circuit/circuit";
+import { fileName, type Element } from "../circuit/circuit";
 import { setValue, valueKey } from "../circuit/edit-line";
 import { spiceNumber } from "../circuit/write";
 import { formatQuantity } from "../quantity/format";
@@ -115,6 +115,3 @@ export function doubtOf({ usual, unit }: Pick<Slot, "usual" | "unit">, value: nu
   const factor = value > usual ? value / usual : usual / value;
   return texts.farFromUsual(formatQuantity(value, unit), formatQuantity(usual, unit), Number(factor.toPrecision(1)));
 }
-
-/** Slots of the whole file that nobody has typed. */
-export const assumedCount = (circuit: Circuit): number => circuit.elements.filter((e) => e.notes.prov === "assumed").length;

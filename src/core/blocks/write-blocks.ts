@@ -2,7 +2,7 @@
 
 import type { Circuit, Element } from "../circuit/circuit";
 import { valueKey } from "../circuit/edit-line";
-import { spiceNumber, writeElement } from "../circuit/write";
+import { writeElement } from "../circuit/write";
 import { nearestInSeries } from "../quantity/series";
 import { blocksOf, penOf, type Block, type BlockFile, type Section } from "./block-file";
 import type { BlockKind } from "./kind";
@@ -190,6 +190,3 @@ function mergeAnnotations(wanted: readonly string[], had: readonly string[], nod
   const stays = (l: string) => !/^\s*\*@(near|heater|stage|fact)/i.test(l) && nodes.has(/\snode=(\S+)/.exec(l)?.[1] ?? "");
   return [...out, ...left.filter(stays)];
 }
-
-/** The number of a part as its line has it. @example shownValue(r1) // "100k" */
-export const writtenValue = (e: Element): string => (e.value === undefined ? "" : spiceNumber(e.value));

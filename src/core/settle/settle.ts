@@ -94,7 +94,7 @@ export function settle(
     left.delete(i);
     fit = fitTo(amps, given, unknowns, left, progress, fit.theta);
   }
-  const determined = unknowns.filter((u, k) => Math.sqrt(fit.covariance[k]![k]!) < STILL_UNKNOWN * u.sigma);
+  const determined = unknowns.filter((u, k) => u.measured === true || Math.sqrt(fit.covariance[k]![k]!) < STILL_UNKNOWN * u.sigma);
   const undetermined = unknowns.filter((u) => !determined.includes(u));
   // What was not determined stands where it stood; the rest is fitted once more to that.
   unknowns = determined;
@@ -147,5 +147,5 @@ export function settle(
 /** A winding that was measured is known to a percent or two. */
 function knownFrom(u: Unknown, measured: readonly Measured[]): Unknown {
   const at = measured.find((m) => u.parts.includes(m.part) && m.key === u.key?.replace("@", ""));
-  return at ? { ...u, usual: Math.min(u.most, Math.max(u.least, at.value / u.before)), sigma: 0.015 } : u;
+  return at ? { ...u, usual: Math.min(u.most, Math.max(u.least, at.value / u.before)), sigma: 0.015, measured: true } : u;
 }

@@ -21,6 +21,8 @@ export interface Unknown {
   /** The factor that is likeliest before anything was measured, and one sigma of its logarithm. */
   usual: number;
   sigma: number;
+  /** It was measured on the part itself: known, whatever the figures say of it. */
+  measured?: true;
   /** Physical bounds of the factor. */
   least: number;
   most: number;

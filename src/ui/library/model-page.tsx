@@ -3,13 +3,12 @@
 
 import { typedNumber } from "@/core/language/language";
 import Link from "next/link";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { withUsualPoints } from "@/core/anatomy/usual-points";
 import type { Circuit } from "@/core/circuit/circuit";
 import { readCircuit } from "@/core/circuit/read";
 import { complementOf, complementWords, removableTubes } from "@/core/circuit/nearest";
 import { headlineOf } from "@/core/expectation/headline";
-import type { Solution } from "@/core/expectation/solution";
 import type { DrawingPort } from "@/core/ports/drawing-port";
 import type { School } from "@/core/drawing/strokes";
 import { lateInBrowser } from "../frame/late";
@@ -24,7 +23,9 @@ import { Figures } from "./figures";
 import type { LibraryPort, ModelHead } from "./library-port";
 import type { NearModel } from "./build/ways-in";
 import { StoreBar } from "./store-bar";
+import { BenchSheet } from "./bench-sheet-links";
 import { useDraft } from "./use-draft";
+import { usePaused, useSolution } from "./use-solution";
 
 // The layout of a circuit, what is known of its parts and the blocks come with their tab.
 const BuildView = lateInBrowser(() => import("./build/build-view").then((m) => m.BuildView));
@@ -92,7 +93,7 @@ export function ModelPage({
     return { ...(circuit.mains && mains ? { mains } : {}), without: typed.out.filter((t) => there.has(t)), set: [] };
   }, [typed, circuit]);
   const { solution, failed, stale } = useSolution(sound ? whole : undefined, conditions, solver);
-  const settled = useSettled(sound ? whole : undefined);
+  const paused = usePaused(sound ? whole : undefined);
   const bands = useSolved(solver);
   const title = head ? `${head.maker} ${head.name}` : "New model";
   const headline = solution && headlineOf(circuit, solution, conditions.mains);
@@ -184,7 +185,7 @@ export function ModelPage({
                 draft={draft}
                 read={read}
                 sound={lastSound}
-                netlist={settled}
+                netlist={paused}
                 solution={solution}
                 school={school}
                 drawings={drawings}
@@ -202,7 +203,7 @@ export function ModelPage({
               <Figures
                 circuit={circuit}
                 solution={solution}
-                solved={settled === undefined ? undefined : bands.lookupFor(settled)(conditions)}
+                solved={paused === undefined ? undefined : bands.lookupFor(paused)(conditions)}
                 conditions={conditions}
                 text={text}
                 setText={setText}
@@ -263,53 +264,3 @@ export function ModelPage({
 }
 
 const Unread = ({ what }: { what: string }) => <p className="soft">{what} that can be read: see Circuit file.</p>;
-
-/** The stored model on paper, at the mains that is typed above. */
-function BenchSheet({ id, mains }: { id: number; mains: number | undefined }) {
-  return (
-    <span className="flex items-center gap-1">
-      <span className="soft text-sm">Bench sheet</span>
-      {["A4", "A3"].map((paper) => (
-        <a
-          key={paper}
-          className="btn btn-outline"
-          target="_blank"
-          aria-label={`Bench sheet as PDF, ${paper}`}
-          href={`/api/v1/models/${id}/bench-sheet?paper=${paper.toLowerCase()}${mains === undefined ? "" : `&mains=${mains}`}`}
-        >
-          {paper}
-        </a>
-      ))}
-    </span>
-  );
-}
-
-/** The text once typing has paused: what takes a second to work out waits for it. */
-function useSettled(text: string | undefined): string | undefined {
-  const [settled, setSettled] = useState(text);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(text), 700);
-    return () => clearTimeout(timer);
-  }, [text]);
-  return settled;
-}
-
-/** A nominal solve of the text as it stands; the old answer stays, marked stale, until the new one is there. */
-function useSolution(text: string | undefined, conditions: SolveConditions, solver: SolverPort) {
-  const [answer, setAnswer] = useState<{ solution?: Solution; failed?: string; of?: string }>({});
-  useEffect(() => {
-    if (text === undefined) return;
-    let gone = false;
-    const timer = setTimeout(() => {
-      solver.solve(text, conditions).then(
-        (solution) => !gone && setAnswer({ solution, of: text }),
-        (error: Error) => !gone && setAnswer({ failed: error.message, of: text }),
-      );
-    }, 150);
-    return () => {
-      gone = true;
-      clearTimeout(timer);
-    };
-  }, [text, conditions, solver]);
-  return { solution: answer.solution, failed: answer.failed, stale: answer.of !== text };
-}

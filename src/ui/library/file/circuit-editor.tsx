@@ -47,6 +47,13 @@ const look = EditorView.theme({
     border: "1px solid var(--color-base-300)",
   },
   ".cm-tooltip-autocomplete ul li[aria-selected]": { backgroundColor: "var(--color-secondary)", color: "var(--color-secondary-content)" },
+  // The shapes of the house in place of the package's pictures; red is for LIVE alone.
+  ".cm-lint-marker": { width: "1em", height: "1.4rem", lineHeight: "1.4rem" },
+  ".cm-lint-marker-error, .cm-lint-marker-warning": { content: "normal" },
+  ".cm-lint-marker-error::before": { content: '"■"', color: "var(--color-error)" },
+  ".cm-lint-marker-warning::before": { content: '"▲"', color: "var(--color-warning)" },
+  ".cm-lintRange-error": { backgroundImage: "none", textDecoration: "underline wavy var(--color-error)" },
+  ".cm-lintRange-warning": { backgroundImage: "none", textDecoration: "underline wavy var(--color-warning)" },
   ".cm-diagnostic": { fontFamily: "var(--font-sans)" },
   ".cm-diagnostic-error": { borderLeftColor: "var(--color-error)" },
   ".cm-diagnostic-warning": { borderLeftColor: "var(--color-warning)" },
