@@ -1,11 +1,11 @@
 /** A new block in a file, wired to what stands around it. */
 
 import { feedbackReceiver, freshId, newBlock } from "./assemble";
-import type { Block, BlockFile } from "./block-file";
+import { blocksOf, type Block, type BlockFile } from "./block-file";
 import type { BlockKind } from "./kind";
 import { findKind } from "./kinds";
 import type { TubeSection } from "./line-up";
-import { copyOf, freshNode, heatersFollow, holdGrids, isSignal, kindOf, outOf, portsOf, railsIn, rewire } from "./wiring";
+import { copyOf, freshNode, heatersFollow, heldGrids, holdGrids, isSignal, kindOf, outOf, portsOf, railsIn, rewire } from "./wiring";
 
 /**
  * Puts a new block behind the one named, or at the end. It takes what that one hands on, and what hung there hangs on it then.
@@ -52,7 +52,7 @@ export function addBlock(
     block.ports.cathode = stage ? `k_${stage.id.toLowerCase()}` : "0";
   }
   heatersFollow(blocks);
-  holdGrids([...blocks, block]);
+  holdGrids([...blocks, block], heldGrids(blocksOf(before)));
   const index = at ? file.sections.findIndex((s) => "block" in s && s.block === at) : file.sections.findLastIndex((s) => "block" in s);
   const sections = [...file.sections];
   sections.splice(index + 1, 0, { block, lines: [] });

@@ -61,6 +61,16 @@ describe("into and out of the signal", () => {
     expect(readCircuit(put).circuit.heaters.flatMap((h) => h.tubes)).toEqual(["V1", "V2", "V4", "V3"]);
   });
 
+  it("a grid that free lines hold is left alone", () => {
+    const text = SINGLE.replace(/\*@block VOL1[\s\S]*?\*@endblock\n/, "R90 o_v1a o_vol1 100k\nR91 o_vol1 0 1MEG\n");
+    expect(
+      block(
+        changed(text, (f) => addBlock(f, "bleeder", "PS").file),
+        "V1B",
+      ).options.input,
+    ).toBe("none");
+  });
+
   it("two blocks change places", () => {
     const put = changed(SINGLE, (f) => addBlock(f, "bass-treble", "VOL1").file);
     const moved = changed(put, (f) => moveBlock(f, "TONE1", -1));
@@ -221,6 +231,14 @@ describe("values", () => {
     expect(typeValue(SINGLE, slot(SINGLE, "plate load", "V1A"), "100")).toMatchObject({
       ok: true,
       doubt: "100 Ω where 100 kΩ is usual: 1000 times off",
+    });
+  });
+
+  it("are not changed by half where a line goes on in the next one", () => {
+    const text = SINGLE.replace(/^(R\d+ b3 p_v1a) (100k)/m, "$1\n+ $2");
+    expect(typeValue(text, slot(text, "plate load", "V1A"), "220k")).toMatchObject({
+      ok: false,
+      why: expect.stringContaining("over several lines"),
     });
   });
 

@@ -1,7 +1,7 @@
 /** Blocks taken out, and moved along the signal. */
 
 import { blocksOf, type Block, type BlockFile } from "./block-file";
-import { copyOf, heatersFollow, holdGrids, isSignal, kindOf, outOf, portsOf, rewire } from "./wiring";
+import { copyOf, heatersFollow, heldGrids, holdGrids, isSignal, kindOf, outOf, portsOf, rewire } from "./wiring";
 
 /** Takes a block out; what hung on it hangs on what it hung on. */
 export function removeBlock(before: BlockFile, id: string): BlockFile {
@@ -28,7 +28,7 @@ export function removeBlock(before: BlockFile, id: string): BlockFile {
     for (const p of ["out", "out2"])
       if (block.ports[p]) rewire(rest, ["bias"], block.ports[p], block.ports.bias ?? block.ports.from ?? "0");
   heatersFollow(rest);
-  holdGrids(rest);
+  holdGrids(rest, heldGrids(blocksOf(before)));
   return { ...file, sections: file.sections.filter((s) => !("block" in s && s.block === block)) };
 }
 

@@ -2,6 +2,7 @@
 
 import { fileName, type Element } from "../circuit/circuit";
 import { setValue, valueKey } from "../circuit/edit-line";
+import { readCircuit } from "../circuit/read";
 import { spiceNumber } from "../circuit/write";
 import { formatQuantity } from "../quantity/format";
 import { parseQuantity } from "../quantity/parse";
@@ -82,6 +83,11 @@ export function typeValue(text: string, slot: Slot, typed: string, decimal?: "."
   const { value } = quantity;
   if (!(value > 0)) return { ok: false, why: texts.aboveZero(typed) };
   const written = setValue(text, slot.element, spiceNumber(value), "seen", slot.key);
+  // A line that goes on in the next one, or a value worked out in braces, is not changed by half.
+  const there = readCircuit(written).circuit.elements.find((e) => fileName(e) === slot.part);
+  const now = slot.key === undefined ? there?.value : there?.params[slot.key];
+  if (typeof now !== "number" || Math.abs(now / value - 1) > 1e-9)
+    return { ok: false, why: texts.notInItsLine(slot.element.name, slot.element.line) };
   return { ok: true, text: loadFollows(written, slot, value), value, doubt: doubtOf(slot, value) };
 }
 

@@ -67,17 +67,22 @@ export function freshNode(stem: string, blocks: readonly Block[], number?: numbe
 /** Blocks behind which a grid is held at ground, or at a plate's own volts. */
 const HOLDS = ["input", "input-leak", "volume", "tone-stack", "bass-treble", "mixer", "reverb", "transformer-inverter"];
 
-/** A grid that lost what held it gets a leak of its own. */
-export function holdGrids(blocks: readonly Block[]): void {
+const holdsGrid = (b: Block, blocks: readonly Block[]): boolean =>
+  blocks.some(
+    (x) =>
+      x !== b &&
+      ((Object.values(x.ports).includes(b.ports.in ?? "") && HOLDS.includes(x.kind)) ||
+        (x.ports.out === b.ports.in && x.options.coupling === "direct")),
+  );
+
+/** Blocks whose grid has no leak of its own and is held by another block. */
+export const heldGrids = (blocks: readonly Block[]): Set<string> =>
+  new Set(blocks.filter((b) => b.options.input === "none" && holdsGrid(b, blocks)).map((b) => b.id));
+
+/** A grid that lost what held it gets a leak of its own; one that free lines hold is left alone. @param before who was held. */
+export function holdGrids(blocks: readonly Block[], before: ReadonlySet<string>): void {
   for (const b of blocks) {
-    if (b.options.input !== "none") continue;
-    const node = b.ports.in;
-    const held = blocks.some(
-      (x) =>
-        (x !== b && Object.values(x.ports).includes(node ?? "") && HOLDS.includes(x.kind)) ||
-        (x.ports.out === node && x.options.coupling === "direct"),
-    );
-    if (held) continue;
+    if (b.options.input !== "none" || !before.has(b.id) || holdsGrid(b, blocks)) continue;
     b.options.input = "leak";
     b.changed = true;
   }

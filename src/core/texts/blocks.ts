@@ -37,6 +37,8 @@ export const partMissing = (role: string, nodes: string) => `its ${role} (from $
 export const partTooMany = (name: string, nodes: string) => `${name} (${nodes}) does not belong to it`;
 
 // Values that are typed.
+export const notInItsLine = (part: string, line: number) =>
+  `${part} is written over several lines, or worked out, from line ${line} on: change it in the text`;
 export const aboveZero = (read: string) => `${read}: a value above zero is accepted`;
 export const farFromUsual = (value: string, usual: string, factor: number) => `${value} where ${usual} is usual: ${factor} times off`;
 

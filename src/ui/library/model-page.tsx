@@ -141,7 +141,7 @@ export function ModelPage({
           </Link>
         )}
         {(!head || changed) && (
-          <StoreBar draft={draft} stored={netlist} read={read} head={head} versions={versions} port={port} saved={saved} />
+          <StoreBar draft={draft} stored={netlist} read={read} head={head} versions={versions} others={others} port={port} saved={saved} />
         )}
       </div>
       <p className="min-h-9 text-xl" role="status">

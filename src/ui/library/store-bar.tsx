@@ -14,16 +14,19 @@ interface StoreBarProps {
   read: ReadResult;
   head?: ModelHead;
   versions: ModelHead[];
+  /** Models of the library: one of the same name gets another version. */
+  others: ModelHead[];
   port: LibraryPort;
   saved(head: ModelHead): void;
 }
 
-export function StoreBar({ draft, stored, read, head, versions, port, saved }: StoreBarProps) {
+export function StoreBar({ draft, stored, read, head, versions, others, port, saved }: StoreBarProps) {
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState("");
   const { text, setText } = draft;
   const { facts } = read.circuit;
   const changed = text !== stored;
+  const same = head ? undefined : others.find((o) => o.maker === facts.maker && o.name === facts.model);
   const ready = read.errors.length === 0 && text.trim() !== "" && (head !== undefined || (facts.maker && facts.model));
   async function save() {
     setBusy(true);
@@ -59,7 +62,11 @@ export function StoreBar({ draft, stored, read, head, versions, port, saved }: S
         </>
       )}
       <button className="btn btn-primary h-11" disabled={!(changed || !head) || !ready || busy} onClick={() => void save()}>
-        {head ? `Store as version ${(versions[0]?.version ?? head.version) + 1}` : "Store in the library"}
+        {head
+          ? `Store as version ${(versions[0]?.version ?? head.version) + 1}`
+          : same
+            ? `Store as version ${same.version + 1} of ${same.name}`
+            : "Store in the library"}
       </button>
       <button className="btn h-11" disabled={!changed} onClick={draft.discard}>
         {head ? "Discard changes" : "Start anew"}

@@ -1,7 +1,7 @@
 "use client";
 /** A circuit as blocks and drawing: values typed on the drawing, blocks put in and taken out, solved as it grows. */
 
-import { useMemo, useRef, useState, type ReactNode } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import { FileText, Redo2, Undo2 } from "lucide-react";
 import { fileName, type Circuit } from "@/core/circuit/circuit";
 import type { ReadResult } from "@/core/circuit/read";
@@ -17,12 +17,15 @@ import type { DrawingPort } from "@/core/ports/drawing-port";
 import { formatQuantity } from "@/core/quantity/format";
 import { kindName } from "@/core/texts/block-names";
 import type { InHand } from "../../frame/job-context";
-import { CircuitEditor, type EditorHandle } from "../file/circuit-editor";
+import { lateInBrowser } from "../../frame/late";
 import { ModelDrawing } from "../model-drawing";
 import type { Draft } from "../use-draft";
 import { BlockPanel } from "./block-panel";
 import { ChainStrip } from "./chain-strip";
 import { ValueEntry } from "./value-entry";
+
+// The editor comes when it is asked for: most look at the drawing alone.
+const TextBeside = lateInBrowser(() => import("./text-beside").then((m) => m.TextBeside), "min-h-96");
 
 interface BuildViewProps {
   draft: Draft;
@@ -46,7 +49,6 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
   // While a line cannot be read, nothing else writes into the text.
   const open = read.errors.length === 0;
   const [beside, setBeside] = useState(false);
-  const editor = useRef<EditorHandle>(null);
   const blocks = blocksOf(file);
   const slots = useMemo(() => slotsOf(file), [file]);
   const judged = useMemo(() => new Map(blocksOf(file).map((b) => [b.id, judgeBlock(b, solution, slots)])), [file, solution, slots]);
@@ -62,8 +64,6 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
 
   const inHand: InHand | undefined = part !== undefined ? { part } : node !== undefined ? { node } : undefined;
   const take = (at: InHand | undefined, toType: boolean) => {
-    const line = at && "part" in at && circuit.elements.find((e) => fileName(e) === at.part)?.line;
-    if (line) editor.current?.goTo(line, false);
     setPart(at && "part" in at ? at.part : undefined);
     setNode(at && "node" in at ? at.node : undefined);
     setChosen(undefined);
@@ -141,9 +141,7 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
             setChosen(id);
             setTyping(false);
             setNode(undefined);
-            const first = slots.find((s) => s.block === id);
-            setPart(first?.part);
-            if (first) editor.current?.goTo(first.element.line, false);
+            setPart(slots.find((s) => s.block === id)?.part);
           }}
         />
       )}
@@ -152,26 +150,18 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
       )}
       <div className={beside ? "grid gap-3 xl:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)]" : ""}>
         {beside && (
-          <div className="min-w-0">
-            <CircuitEditor
-              ref={editor}
-              tall
-              text={text}
-              setText={setText}
-              read={read}
-              onLine={(line) => {
-                const e = circuit.elements.find((x) => x.line === line);
-                if (e) setPart(fileName(e));
-                setChosen(undefined);
-                setTyping(false);
-              }}
-            />
-            <p role="status" className={read.errors.length > 0 ? "verdict-out text-sm" : "soft text-sm"}>
-              {read.errors[0]
-                ? `■ line ${read.errors[0].line}: found ${read.errors[0].found}; expected ${read.errors[0].expected}`
-                : `${circuit.elements.length} parts read`}
-            </p>
-          </div>
+          <TextBeside
+            text={text}
+            setText={setText}
+            read={read}
+            at={circuit.elements.find((e) => fileName(e) === part)?.line}
+            onLine={(line) => {
+              const e = circuit.elements.find((x) => x.line === line);
+              if (e) setPart(fileName(e));
+              setChosen(undefined);
+              setTyping(false);
+            }}
+          />
         )}
         <ModelDrawing
           circuit={circuit}
