@@ -113,7 +113,11 @@ try {
     await BEFORE[name]?.();
     await page.goto(server.address + path);
     // Long enough for the solver to have answered.
-    await page.waitForTimeout(/library|walk|suspects|bring-up|cold-checks|make-safe/.test(path) ? 4000 : name === "probe" ? 21_000 : 600);
+    await page.waitForTimeout(
+      /library|walk|suspects|bring-up|cold-checks|make-safe|work|output-stage|signal/.test(path) ? 4000 : name === "probe" ? 21_000 : 600,
+    );
+    // What is drawn comes later than the rest of a station.
+    await page.getByText("Drawing the circuit…").waitFor({ state: "detached", timeout: 30_000 });
     if (name === "noise") await page.getByRole("tab", { name: "Where it enters" }).click();
     if (name === "noise") await page.getByRole("region", { name: "Possible causes" }).waitFor({ timeout: 60_000 });
     if (name === "signal") await page.getByLabel("Part and new value").fill("R17=4.7k");

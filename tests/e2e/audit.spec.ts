@@ -19,6 +19,8 @@ const SCREENS = [
   "/settings",
   "/library",
   "/library/2",
+  "/library/2#Settle",
+  "/library/new",
   "/library/new?from=1",
   "/jobs/1004/intake",
   "/jobs/1004/make-safe",

@@ -56,6 +56,7 @@ async function saidBy(page: Page): Promise<string[]> {
 
 const screens = () => [
   "/library",
+  "/library/new",
   "/jobs/new",
   "/guide",
   "/guide/bring-up",

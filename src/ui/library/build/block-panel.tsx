@@ -50,7 +50,7 @@ export function BlockPanel({ file, block, judged, change }: BlockPanelProps) {
       {Object.entries(block.tubes).map(([role, t]) => (
         <TubeField
           key={role}
-          role={Object.keys(block.tubes).length > 1 ? role : words("Tube")}
+          role={words(Object.keys(block.tubes).length > 1 ? role : "Tube")}
           tube={t}
           taken={blocks}
           put={(tube) => change(setTube(file, block.id, role, tube), block.id)}
