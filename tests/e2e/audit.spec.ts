@@ -61,7 +61,12 @@ async function open(page: Page, path: string): Promise<void> {
   await page.goto(shop.address + path);
   await page.waitForLoadState("load");
   const part = path.split("#")[1];
-  if (part) await page.locator("[data-ready]").first().waitFor(PATIENCE);
+  if (part && path.startsWith("/library"))
+    await page
+      .getByText(/Solved at/)
+      .first()
+      .waitFor(PATIENCE);
+  else if (part) await page.locator("[data-ready]").first().waitFor(PATIENCE);
   if (part) await page.getByRole("tab", { name: part }).click();
   if (part === "Where it enters") await page.getByRole("region", { name: "Next test" }).waitFor(PATIENCE);
   if (part === "Grounds") await page.getByRole("table", { name: "Wires" }).waitFor(PATIENCE);

@@ -78,7 +78,7 @@ function says(hold: HoldState, meter: MeterLine | undefined, heard: Heard, waiti
     case "silent":
       return "";
     case "lift":
-      return "Still the last reading: move the probe to the new point.";
+      return "Still the last reading: move the probe to the new point, or press if it is there.";
     case "open":
       return "The probe touches nothing.";
     case "over":
