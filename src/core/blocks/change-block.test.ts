@@ -3,6 +3,7 @@
 import fc from "fast-check";
 import { readCircuit } from "../circuit/read";
 import { operatingPoint } from "../solver/operating-point";
+import { runEngine } from "../headless/headless";
 import { findTubeType } from "../tubes/library";
 import { assemble } from "./assemble";
 import { blocksOf, readBlockFile } from "./block-file";
@@ -262,4 +263,16 @@ it("says which block cannot be right and why", () => {
   expect(judgeBlock(block(wrong, "V2"), solution, slots).wrong[0]).toMatch(/V2 would run at \d+ % of its plate watts/);
   expect(judgeBlock(block(wrong, "V1A"), solution, slots).wrong).toEqual([]);
   expect(judgeBlock(block(wrong, "V1A"), solution, slots).figures[0]).toMatch(/^\d+ V \d/);
+});
+
+it("an amp put together ranks its faults at once: the leaky coupling capacitor comes first", () => {
+  const text = ampOf("12AX7 12AX7 6V6 6V6 5Y3");
+  const { circuit } = readCircuit(text);
+  const leaky = block(text, "V2A").parts["upper coupling capacitor"]!.name;
+  const shown = solveOnce(circuit, { mains: 230, without: [], set: [`${leaky}=leak:2M`] }).points;
+  const points = ["B1", "B2", "B3", "V3.k", "V3.g", "V4.g", "V3.p", "V4.p", "V2A.p"];
+  const readings = ["point,kind,value,unit", ...points.map((p) => `${p},dcv,${shown[p]!.toPrecision(4)},V`), ""].join("\n");
+  const outcome = runEngine(["rank", "amp.cir", "readings.csv", "--mains", "230"], (path) => (path === "amp.cir" ? text : readings));
+  const { suspects } = JSON.parse(outcome.out!) as { suspects: { fault: string }[] };
+  expect(suspects[0]!.fault).toBe(`${leaky} leaky`);
 });

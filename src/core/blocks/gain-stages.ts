@@ -67,7 +67,6 @@ function marks(pen: Pen, role: string, at: Electrodes, label: string): void {
   if (at.k === "0") pen.contactBias(role, at.g);
   pen.stage(pen.tubeName(role), at.g, at.p, label);
   if (pen.node("rail") !== "0") pen.near("rail", at.g);
-  if (at.p === "p") pen.near("p", "out");
 }
 
 export const TRIODE: BlockKind = {
@@ -151,7 +150,6 @@ export const CASCODE: BlockKind = {
     pen.stagePoints("upper tube", { p: plateNode(pen), g: "gu", k: "m" });
     pen.stagePoints("lower tube", { p: "m", g, k: "k" });
     pen.stage(pen.tubeName("lower tube"), g, plateNode(pen), texts.cascodeStage());
-    if (plateNode(pen) === "p") pen.near("p", "out");
   },
 };
 

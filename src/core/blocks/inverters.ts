@@ -41,7 +41,6 @@ export const SPLIT_LOAD: BlockKind = {
     pen.stagePoints("tube", { p: "p", g, k: "k" }, (e) => texts.inverter(e));
     pen.stage(pen.tubeName("tube"), g, "p", texts.splitLoad());
     pen.near("rail", g);
-    pen.near("p", "out");
   },
 };
 
@@ -74,7 +73,6 @@ export const LONG_TAILED_PAIR: BlockKind = {
     );
     pen.stagePoints("lower tube", { p: "q", g: "h", k: "k" }, (e) => texts.inverterLower(e));
     pen.stage(pen.tubeName("upper tube"), "g", "p", texts.longTailedPair());
-    pen.near("p", "out");
     pen.near("rail", "g");
   },
 };
@@ -115,7 +113,6 @@ export const PARAPHASE: BlockKind = {
     );
     pen.stagePoints("lower tube", { p: "q", g: "h", k: "k" }, (e) => texts.inverterLower(e));
     pen.stage(pen.tubeName("upper tube"), g, "p", texts.paraphase());
-    pen.near("p", "out");
   },
 };
 

@@ -82,7 +82,14 @@ export class Pen {
     this.part({ role, letter: "R", nodes: [a, b], value: ohms, notes: { tol: 0.1, watts: 0.5, kind: "carbon", ...notes } });
   }
 
-  c(role: string, a: string, b: string, farads: number, volts: number, kind = farads >= 1e-6 ? "electrolytic" : "film"): void {
+  c(
+    role: string,
+    a: string,
+    b: string,
+    farads: number,
+    volts: number,
+    kind: string | undefined = farads >= 1e-6 ? "electrolytic" : undefined,
+  ): void {
     this.part({ role, letter: "C", nodes: [a, b], value: farads, notes: { volts, kind } });
   }
 
