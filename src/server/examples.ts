@@ -1,5 +1,6 @@
 /** The circuits that come with the program: laid into a library once, marked as examples, taken out by whoever does not want them. */
 
+import { existsSync } from "node:fs";
 import { readdir, readFile } from "node:fs/promises";
 import { join } from "node:path";
 import { readCircuit } from "@/core/circuit/read";
@@ -9,8 +10,9 @@ import { addModel } from "./models";
 
 const FOLDER = join(process.cwd(), "demo/amps");
 
-/** @returns how many were laid in; none where it was done before. A model that the shop has under that name stays as it is. */
+/** @returns how many were laid in; none where it was done before, or where the program was installed without them. A model that the shop has under that name stays as it is. */
 export async function layExamples(database: Database, folder = FOLDER): Promise<number> {
+  if (!existsSync(folder)) return 0;
   return database.transaction(async (sql) => {
     const [done] = await sql.query("insert into done_once (what) values ('examples') on conflict do nothing returning what");
     if (!done) return 0;

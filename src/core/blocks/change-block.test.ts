@@ -8,7 +8,7 @@ import { findTubeType } from "../tubes/library";
 import { assemble } from "./assemble";
 import { blocksOf, readBlockFile } from "./block-file";
 import { addBlock } from "./add-block";
-import { setOption, setPort, setTube, turnBlock } from "./change-block";
+import { canBecome, setOption, setPort, setTube, turnBlock } from "./change-block";
 import { moveBlock, removeBlock } from "./move-block";
 import { judgeBlock } from "./judge-block";
 import { findKind } from "./kinds";
@@ -128,6 +128,64 @@ describe("turned into another kind", () => {
     expect(readCircuit(text).circuit.elements.find((e) => e.name === "V3")!.type).toBe("KT66");
     const four = changed(PUSH_PULL, (f) => setOption(f, "V3", "pairs", "two"));
     expect(readCircuit(four).circuit.elements.filter((e) => e.type === "6L6GC")).toHaveLength(4);
+  });
+
+  it("a tube of another base is probed at its own pins; a technician's own words for a place stay", () => {
+    const text = changed(SINGLE, (f) => setTube(f, "V2", "tube 1", { name: "V2", type: "6V6GT" }));
+    const pin = (t: string, name: string) => readCircuit(t).circuit.points.find((p) => p.name === name)!.pin;
+    expect([pin(SINGLE, "V2.p"), pin(SINGLE, "V2.g")]).toEqual(["V2 pin 7", "V2 pin 2"]);
+    expect([pin(text, "V2.p"), pin(text, "V2.g")]).toEqual(["V2 pin 3", "V2 pin 5"]);
+    const own = SINGLE.replace('pin="V2 pin 7"', 'pin="eyelet 12"');
+    expect(
+      pin(
+        changed(own, (f) => setTube(f, "V2", "tube 1", { name: "V2", type: "6V6GT" })),
+        "V2.p",
+      ),
+    ).toBe("eyelet 12");
+    const series = changed(SINGLE, (f) => setOption(f, "PS", "reservoir", "series"));
+    expect(pin(series, "B1")).toBe(`${block(series, "PS").parts["upper reservoir"]!.name} +`);
+  });
+
+  it("a transformer whose impedance was typed gets its taps, and loses them again", () => {
+    const push = ampOf("12AX7 12AX7 6V6 6V6 5Y3");
+    const at = slotsOf(readBlockFile(push)).find((s) => s.says === "output transformer")!;
+    const typed = (typeValue(push, at, "6k6") as { text: string }).text;
+    const tapped = changed(typed, (f) => setOption(f, "V3", "screens", "ultralinear"));
+    const transformer = (t: string) => readCircuit(t).circuit.elements.find((e) => e.type === "OPT_PP")!;
+    expect(transformer(tapped).params).toMatchObject({ zpp: 6600, ul: 0.4 });
+    expect(transformer(changed(tapped, (f) => setOption(f, "V3", "screens", "resistor"))).params.ul).toBeUndefined();
+  });
+
+  it("a rectifier is called after its socket, or has none", () => {
+    const solid = changed(SINGLE, (f) => setOption(f, "PS", "rectifier", "silicon"));
+    expect(block(solid, "PS").parts.rectifier!.name).toBe("PS");
+    const tube = changed(solid, (f) => setOption(f, "PS", "rectifier", "tube"));
+    expect(block(tube, "PS").parts.rectifier!.name).toMatch(/^V\d$/);
+    expect(readCircuit(tube).circuit.heaters.flatMap((h) => h.tubes)).toContain(block(tube, "PS").parts.rectifier!.name);
+  });
+
+  it("notes on a part that nobody has typed a value for stay when its value is usual anew", () => {
+    const push = ampOf("12AX7 12AX7 6V6 6V6 5Y3").replace(/^(R\d+ k_v3 0 \S+ ;)/m, "$1@year 1961 ");
+    const text = changed(push, (f) => setOption(f, "V3", "pairs", "two"));
+    expect(block(text, "V3").parts["cathode resistor"]!.notes.year).toBe(1961);
+  });
+
+  it("a control across the signal becomes one in it, and back: what hung on it hangs on it", () => {
+    const put = changed(SINGLE, (f) => addBlock(f, "tone-control", "V1A").file);
+    const turned = changed(put, (f) => turnBlock(f, "CUT", "bass-treble"));
+    expect(block(turned, "VOL1").ports.in).toBe(block(turned, "CUT").ports.out);
+    const back = changed(turned, (f) => turnBlock(f, "CUT", "tone-control"));
+    expect(block(back, "VOL1").ports.in).toBe(block(back, "V1A").ports.out);
+  });
+
+  it("offers only kinds that can hang where it hangs", () => {
+    const kinds = (id: string) => canBecome(block(PUSH_PULL, id)).map((k) => k.kind);
+    expect(kinds("PS")).toEqual(["bridge", "half-wave", "doubler", "line-connected"]);
+    expect(kinds("F1")).toEqual(["standby"]);
+    expect(kinds("V3")).toEqual([]);
+    expect(kinds("V2A")).toEqual(["split-load", "paraphase", "transformer-inverter"]);
+    for (const id of ["PS", "V1A", "TONE1", "VOL1", "V2A", "IN"])
+      for (const kind of kinds(id)) changed(PUSH_PULL, (f) => turnBlock(f, id, kind));
   });
 
   it("every other byte stays: comments, odd spaces, free lines, a technician's own point", () => {

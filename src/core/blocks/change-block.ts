@@ -2,9 +2,11 @@
 
 import { addBlock } from "./add-block";
 import { blocksOf, type Block, type BlockFile } from "./block-file";
-import { optionSets, usualOptions, type BlockKind } from "./kind";
-import { findKind } from "./kinds";
-import { copyOf, heatersFollow, kindOf, portsOf, railsIn } from "./wiring";
+import { freeTubes } from "./free-tubes";
+import { optionSets, usualOptions, type BlockKind, type Port } from "./kind";
+import { KINDS } from "./kinds";
+import { copyOf, heatersFollow, heldGrids, holdGrids, kindOf, outOf, portsOf, railsIn, rewire } from "./wiring";
+import { typeIn } from "./usual-of";
 import { usualRoles } from "./write-blocks";
 
 /** Sets an option; those that cannot stand with it give way. */
@@ -16,7 +18,7 @@ export function setOption(before: BlockFile, id: string, key: string, value: str
   const set = optionSets(kindOf(block), wanted).find((o) => o[key] === value);
   if (!set) return before;
   block.renew = usualRoles(block, before);
-  becomes(block, kindOf(block), set, blocks);
+  becomes(block, kindOf(block), set, file, blocks);
   return key === "biasing" ? withItsBias(file, id) : file;
 }
 
@@ -49,60 +51,54 @@ function withItsBias(before: BlockFile, id: string): BlockFile {
   return rest;
 }
 
+/** Kinds of one group that hang in the same way: by the same ports, or in the line of the signal with one way in and one out. */
+export function canBecome(block: Block): BlockKind[] {
+  const own = kindOf(block);
+  const ports = (k: BlockKind) => k.ports.map((p) => p.name).filter((n) => n !== "bias" && n !== "feedback");
+  const inLine = (k: BlockKind) => ["input", "tone", "gain"].includes(k.group) && k.ports.filter((p) => p.use === "in").length === 1;
+  return KINDS.filter((k) => k !== own && k.group === own.group && ((inLine(k) && inLine(own)) || ports(k).join() === ports(own).join()));
+}
+
 /** Turns a block into another kind of its group; parts with the same role, and ports of the same name, stay. */
 export function turnBlock(before: BlockFile, id: string, kindName: string): BlockFile {
   const { file, blocks } = copyOf(before);
   const block = blocks.find((b) => b.id === id);
-  const stood = blocksOf(before).find((b) => b.id === id);
-  const kind = findKind(kindName);
-  if (!block || !stood || !kind) return before;
-  const options = {
-    ...usualOptions(kind),
-    ...Object.fromEntries(
-      kind.options.flatMap((o) => (o.values.includes(block.options[o.key] ?? "") ? [[o.key, block.options[o.key]!]] : [])),
-    ),
-  };
-  const lower = block.id.toLowerCase();
-  for (const p of kind.ports)
-    block.ports[p.name] ??=
-      p.use === "out"
-        ? `${p.name === "out2" ? "y" : "o"}_${lower}`
-        : p.use === "feed"
-          ? (railsIn(blocks).at(-1) ?? "b1")
-          : p.use === "in"
-            ? `${p.name}_${lower}`
-            : "0";
-  for (const name of Object.keys(block.ports)) if (!kind.ports.some((p) => p.name === name)) delete block.ports[name];
-  block.renew = usualRoles(stood, before);
+  const kind = block && canBecome(block).find((k) => k.kind === kindName);
+  if (!block || !kind) return before;
+  const handedOn = outOf(block);
+  block.renew = usualRoles(block, before);
+  const kept = kind.options.flatMap((o) => (o.values.includes(block.options[o.key] ?? "") ? [[o.key, block.options[o.key]!]] : []));
+  block.ports = Object.fromEntries(kind.ports.map((p) => [p.name, block.ports[p.name] ?? portOf(p, block.id, blocks)]));
   block.kind = kind.kind;
-  becomes(block, kind, optionSets(kind, options)[0]!, blocks);
+  becomes(block, kind, optionSets(kind, { ...usualOptions(kind), ...Object.fromEntries(kept) })[0]!, file, blocks);
+  // What lies across the signal hands on the node it lies on, what stands in it one of its own.
+  const now = outOf(block);
+  const behind = blocks.slice(blocks.indexOf(block) + 1);
+  if (handedOn !== undefined && now !== undefined && now !== handedOn) rewire(behind, ["in"], handedOn, now);
+  holdGrids(blocks, heldGrids(blocksOf(before)));
   return file;
 }
 
-/** Gives a block its options and the tubes that they need; what the old ones needed alone is left out. */
-function becomes(block: Block, kind: BlockKind, options: Record<string, string>, blocks: readonly Block[]): void {
-  const had = Object.values(block.tubes);
-  block.options = options;
-  block.changed = true;
-  const roles = kind.tubes?.(options) ?? [];
-  const others = new Set(blocks.filter((b) => b !== block).flatMap((b) => Object.values(b.tubes).map((t) => t.name)));
-  const own = had.filter((t) => !others.has(t.name));
-  block.tubes = Object.fromEntries(
-    roles.map((r, i) => [
-      r.role,
-      own[i] ?? {
-        name: freshTube(new Set([...others, ...own.map((t) => t.name)]), i - own.length),
-        type: own[0]?.type ?? (r.kind === "triode" ? "12AX7" : r.kind === "pentode" ? "6V6GT" : "GZ34"),
-      },
-    ]),
-  );
-  heatersFollow(blocks);
+/** The node of a port that a block did not have before. */
+function portOf({ name, use }: Port, id: string, blocks: readonly Block[]): string {
+  const own = id.toLowerCase();
+  if (use === "out") return `${name === "out2" ? "y" : "o"}_${own}`;
+  if (use === "feed") return railsIn(blocks).at(-1) ?? "b1";
+  return use === "in" ? `${name}_${own}` : "0";
 }
 
-/** The next socket that nothing stands in; `skip` of them are taken by the same change. */
-export function freshTube(taken: ReadonlySet<string>, skip = 0): string {
-  const sockets = new Set([...taken].map((n) => Number(/\d+/.exec(n)?.[0] ?? 0)));
-  for (let i = 1, left = skip; ; i++) if (!sockets.has(i) && left-- <= 0) return `V${i}`;
+/** Gives a block its options and the tubes that they need; its own as far as they are of the kind that is needed. */
+function becomes(block: Block, kind: BlockKind, options: Record<string, string>, { circuit }: BlockFile, blocks: readonly Block[]): void {
+  const own = Object.values(block.tubes);
+  block.options = options;
+  block.changed = true;
+  block.tubes = {};
+  for (const role of kind.tubes?.(options) ?? []) {
+    const at = own.findIndex((t) => typeIn(circuit, t.type)?.kind === role.kind);
+    const tube = at >= 0 ? own.splice(at, 1)[0]! : freeTubes(blocks, circuit, [role], Object.values(block.tubes)[0]?.type)[0]!;
+    block.tubes[role.role] = { name: tube.name, type: typeof tube.type === "string" ? tube.type : tube.type.type };
+  }
+  heatersFollow(blocks);
 }
 
 /** Puts another tube into a role: another section, or another type. */

@@ -1,11 +1,11 @@
 /** Which block of a solved amp cannot be right, and why: burnt parts, a tube that is cut off or full on, a value far from usual. */
 
-import { fileName } from "../circuit/circuit";
 import type { Solution } from "../expectation/solution";
 import { formatQuantity, formatVolts } from "../quantity/format";
 import * as texts from "../texts/blocks";
 import type { Block } from "./block-file";
 import { doubtOf, type Slot } from "./values";
+import { kindOf } from "./wiring";
 
 export interface Judged {
   /** What is wrong, the worst first. */
@@ -27,7 +27,7 @@ export function judgeBlock(
   const figures: string[] = [];
   for (const slot of slots.filter((s) => s.block === block.id)) {
     const doubt = doubtOf(slot, slot.value);
-    if (doubt) wrong.push({ says: `${fileName(slot.element).replace(/^X/, "")}: ${doubt}`, size: 1000 });
+    if (doubt) wrong.push({ says: `${slot.element.name}: ${doubt}`, size: 1000 });
   }
   if (!solution?.converged) return { wrong: wrong.map((w) => w.says), figures };
   const names = new Set(Object.values(block.parts).map((e) => e.name));
@@ -46,16 +46,8 @@ export function judgeBlock(
       `${formatVolts(work.plateVolts)} ${formatQuantity(work.plateMilliamps / 1e3, "A", 2)}${watts?.share !== undefined && watts.share > 0.4 ? ` ${Math.round(watts.share * 100)} %` : ""}`,
     );
   }
-  const rail = block.ports.out;
-  if (
-    figures.length === 0 &&
-    block.tubes.rectifier === undefined &&
-    rail !== undefined &&
-    /^b\d|^bn$|^bw/.test(rail) &&
-    solution.nodes[rail] !== undefined
-  )
-    figures.push(formatVolts(solution.nodes[rail]));
-  if (block.tubes.rectifier !== undefined && rail !== undefined && solution.nodes[rail] !== undefined)
-    figures.push(formatVolts(solution.nodes[rail]));
+  // Of a supply or a bias the volts that it makes.
+  const made = ["supply", "bias"].includes(kindOf(block).group) ? solution.nodes[block.ports.out ?? ""] : undefined;
+  if (made !== undefined) figures.push(formatVolts(made));
   return { wrong: wrong.sort((a, b) => b.size - a.size).map((w) => w.says), figures };
 }

@@ -73,6 +73,12 @@ describe("the usual chain", () => {
     expect(proposal.chain.at(-1)).toMatchObject({ kind: "heaters", options: { wiring: "string" } });
   });
 
+  it("offers no tone network where nothing would stand behind it", () => {
+    const tone = (tubes: string) => propose(readLineUp(tubes)).choices.find((c) => c.name === "tone")!.answers;
+    expect(tone("EF86 EL84")).toEqual(["none", "tone control"]);
+    expect(tone("12AX7 EL84")).toContain("tone stack");
+  });
+
   it("answers otherwise where asked, and passes over what does not fit", () => {
     expect(kinds("12AX7 12AX7 6V6 6V6", { inverter: "paraphase", bias: "fixed" })).toEqual(
       expect.arrayContaining(["paraphase", "bias-supply"]),

@@ -186,9 +186,11 @@ function signalChain(
       : "unused";
   const gain = left.slice(0, rest === "gain stage" ? left.length : most);
   const spare = left.slice(gain.length).filter((s) => s.type.kind === "triode");
+  // A network stands behind the first stage, and needs one behind it that makes up for its loss.
+  const networks = gain.length >= 2 ? ["none", "tone control", "tone stack", "bass and treble"] : ["none", "tone control"];
   const tone = choose(
     "tone",
-    ["none", "tone control", "tone stack", "bass and treble"],
+    networks,
     gain.length >= 3 || (pushPull && gain.length >= 2) ? "tone stack" : "none",
     gain.length >= 2 ? texts.toneUsual() : texts.noGainForTone(),
   );

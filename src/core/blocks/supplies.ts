@@ -1,7 +1,7 @@
 /** Supply blocks: rectifier with its reservoir, standby switch, filter sections, bleeder, what else draws from a rail. */
 
 import * as texts from "../texts/blocks";
-import type { BlockKind } from "./kind";
+import type { BlockKind, Option } from "./kind";
 import type { Pen } from "./pen";
 
 const RECTIFIER_OPTION = { key: "rectifier", values: ["tube", "silicon", "selenium"] } as const;
@@ -48,46 +48,26 @@ const PORTS = [
   { name: "minus", use: "feedback" },
 ] as const;
 
-export const FULL_WAVE: BlockKind = {
-  kind: "full-wave",
+const SOLID = { key: "rectifier", values: ["silicon", "selenium"] } as const;
+
+/** A winding with a rectifier and its reservoir. @param loss volts of the winding over those of the reservoir under load, against a full-wave one. */
+const fromWinding = (kind: string, type: string, rectifiers: Option, loss: number, ohms: number): BlockKind => ({
+  kind,
   group: "supply",
   ports: PORTS,
-  options: [RECTIFIER_OPTION, RESERVOIR_OPTION],
+  options: [rectifiers, RESERVOIR_OPTION],
   tubes: needsTube,
   write(pen) {
-    const kind = pen.option("rectifier");
-    rectifier(pen, "RECT_FULL", ["out", "minus"], { vac: windingVolts(pen.usual.supply, kind), rs: sourceOhms(kind) });
+    const by = pen.option("rectifier");
+    rectifier(pen, type, ["out", "minus"], { vac: windingVolts(pen.usual.supply * loss, by), rs: sourceOhms(by) * ohms });
     reservoir(pen, "out", "minus", pen.usual.supply);
     first(pen);
   },
-};
+});
 
-export const BRIDGE: BlockKind = {
-  kind: "bridge",
-  group: "supply",
-  ports: PORTS,
-  options: [{ key: "rectifier", values: ["silicon", "selenium"] }, RESERVOIR_OPTION],
-  write(pen) {
-    const kind = pen.option("rectifier");
-    rectifier(pen, "RECT_BRIDGE", ["out", "minus"], { vac: windingVolts(pen.usual.supply, kind), rs: sourceOhms(kind) });
-    reservoir(pen, "out", "minus", pen.usual.supply);
-    first(pen);
-  },
-};
-
-export const HALF_WAVE: BlockKind = {
-  kind: "half-wave",
-  group: "supply",
-  ports: PORTS,
-  options: [RECTIFIER_OPTION, RESERVOIR_OPTION],
-  tubes: needsTube,
-  write(pen) {
-    const kind = pen.option("rectifier");
-    rectifier(pen, "RECT_HALF", ["out", "minus"], { vac: Math.round(pen.usual.supply / 1.12 / 5) * 5, rs: sourceOhms(kind) * 1.5 });
-    reservoir(pen, "out", "minus", pen.usual.supply);
-    first(pen);
-  },
-};
+export const FULL_WAVE = fromWinding("full-wave", "RECT_FULL", RECTIFIER_OPTION, 1, 1);
+export const BRIDGE = fromWinding("bridge", "RECT_BRIDGE", SOLID, 1, 1);
+export const HALF_WAVE = fromWinding("half-wave", "RECT_HALF", RECTIFIER_OPTION, 1.1, 1.5);
 
 /** Half-wave from the line itself: one side of the line is the chassis, or may be. */
 export const LINE_CONNECTED: BlockKind = {
@@ -108,7 +88,7 @@ export const DOUBLER: BlockKind = {
   kind: "doubler",
   group: "supply",
   ports: PORTS,
-  options: [{ key: "rectifier", values: ["silicon", "selenium"] }],
+  options: [SOLID],
   write(pen) {
     rectifier(pen, "DOUBLER", ["out", "minus", "middle"], { vac: Math.round(pen.usual.supply / 2.5 / 5) * 5, rs: 15 });
     pen.c("upper reservoir", "out", "middle", 100e-6, 350);

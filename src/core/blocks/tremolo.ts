@@ -4,7 +4,7 @@ import * as texts from "../texts/blocks";
 import type { BlockKind } from "./kind";
 import type { Pen } from "./pen";
 
-/** The oscillator; its output stands on the node "osc" behind a capacitor. The switch stops it by grounding the grid. */
+/** The oscillator; its output stands on the node "osc" behind the depth control's capacitor. The switch stops it by grounding the grid. */
 function oscillator(pen: Pen): void {
   pen.tube("oscillator tube", { p: "p", g: "g", k: "k" });
   pen.r("oscillator plate load", "rail", "p", 220e3);
@@ -17,6 +17,7 @@ function oscillator(pen: Pen): void {
   pen.r("speed stop", "c", "0", 100e3);
   pen.c("third phase capacitor", "b", "g", 10e-9, 400);
   pen.r("oscillator grid leak", "g", "0", 1e6);
+  pen.c("depth capacitor", "p", "osc", 100e-9, 400);
   pen.special("tremolo switch", "S", "SW", ["g", "0"], { state: "closed" });
   pen.stagePoints("oscillator tube", { p: "p", g: "g", k: "k" }, (e) => texts.tremolo(e));
 }
@@ -36,7 +37,6 @@ export const TREMOLO_BIAS: BlockKind = {
   tubes: TUBE,
   write(pen) {
     oscillator(pen);
-    pen.c("depth capacitor", "p", "osc", 100e-9, 400);
     pen.pot("depth", "bias", "out", "osc", 250e3, "linear", 0);
   },
 };
@@ -53,7 +53,6 @@ export const TREMOLO_CATHODE: BlockKind = {
   tubes: TUBE,
   write(pen) {
     oscillator(pen);
-    pen.c("depth capacitor", "p", "osc", 100e-9, 400);
     pen.pot("depth", "0", "w", "osc", 250e3, "linear", 0);
     pen.c("injection capacitor", "w", "i", 1e-6, 63);
     pen.r("injection resistor", "i", "cathode", 10e3);
@@ -72,7 +71,6 @@ export const TREMOLO_GRID: BlockKind = {
   tubes: TUBE,
   write(pen) {
     oscillator(pen);
-    pen.c("depth capacitor", "p", "osc", 100e-9, 400);
     pen.pot("depth", "0", "w", "osc", 250e3, "linear", 0);
     pen.r("injection resistor", "w", "in", 1e6);
   },

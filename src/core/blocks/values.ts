@@ -9,6 +9,7 @@ import { parseQuantity } from "../quantity/parse";
 import type { Unit } from "../quantity/unit";
 import * as texts from "../texts/blocks";
 import { blocksOf, type Block, type BlockFile } from "./block-file";
+import { usualOf } from "./usual-of";
 import { usualValues } from "./write-blocks";
 
 /** One value that can be typed. */
@@ -35,8 +36,9 @@ const KEY_UNIT: Record<string, Unit> = { value: "Ω", vac: "V", zp: "Ω", zpp: "
 export function slotsOf(file: BlockFile): Slot[] {
   const roles = new Map<Element, { block: Block; role: string }>();
   const usual = new Map<string, number | undefined>();
+  const inFile = usualOf(file);
   for (const block of blocksOf(file)) {
-    const specs = usualValues(block, file);
+    const specs = usualValues(block, file, inFile);
     for (const [role, e] of Object.entries(block.parts)) {
       roles.set(e, { block, role });
       const key = valueKey(e);

@@ -104,9 +104,9 @@ export function usualRoles(block: Block, file: Pick<BlockFile, "sections" | "cir
   );
 }
 
-/** The values of the parts that a block would have if nobody had typed any. */
-export function usualValues(block: Block, file: Pick<BlockFile, "sections" | "circuit">): Record<string, PartSpec> {
-  const { parts } = penOf(findKind(block.kind)!, block, usualOf(file), file.circuit);
+/** The values of the parts that a block would have if nobody had typed any. @param usual of the file, where it is asked for every block. */
+export function usualValues(block: Block, file: Pick<BlockFile, "sections" | "circuit">, usual = usualOf(file)): Record<string, PartSpec> {
+  const { parts } = penOf(findKind(block.kind)!, block, usual, file.circuit);
   return Object.fromEntries(parts.map((p) => [p.role, p]));
 }
 
@@ -120,16 +120,24 @@ function headOf({ id, ports, options }: Block, kind: BlockKind): string {
   return ["*@block", id, `kind=${kind.kind}`, ...named].join(" ");
 }
 
-/** A part as the file has it, with the nodes and the tube of the block; a new one with its usual value, assumed. */
+/** Parameters that go with the nodes of a line: a transformer has taps or has none. */
+const WITH_NODES = ["ul"];
+
+/**
+ * A part as the file has it, with the nodes and the tube of the block; a new one with its usual value, assumed.
+ * @param renew it has its usual value anew.
+ */
 function elementOf(spec: PartSpec, was: Element | undefined, next: NextName, renew: boolean): Element {
-  if (was && renew) return { ...newElement(spec, () => was.name), name: was.name };
-  if (was) {
-    const tube = spec.tube ? { name: spec.name ?? was.name, type: spec.type ?? was.type } : {};
-    const rectifier =
-      spec.params.tube !== undefined && was.params.tube !== spec.params.tube ? { params: { ...was.params, tube: spec.params.tube } } : {};
-    return { ...was, nodes: spec.nodes, ...tube, ...rectifier };
-  }
-  return newElement(spec, next);
+  const fresh = newElement(spec, was ? () => was.name : next);
+  if (!was) return fresh;
+  const key = valueKey(fresh);
+  const params = { ...fresh.params, ...was.params };
+  for (const name of WITH_NODES) if (fresh.params[name] === undefined) delete params[name];
+  if (fresh.params.tube !== undefined) params.tube = fresh.params.tube;
+  if (renew && key !== undefined) params[key] = fresh.params[key]!;
+  // A tube is called after its socket; so is a rectifier, until it has none.
+  const named = spec.tube || was.params.tube !== params.tube ? { name: spec.name ?? was.name } : {};
+  return { ...was, ...named, nodes: fresh.nodes, type: fresh.type ?? was.type, value: renew ? fresh.value : was.value, params };
 }
 
 function newElement(spec: PartSpec, next: NextName): Element {
@@ -152,16 +160,18 @@ function newElement(spec: PartSpec, next: NextName): Element {
 const rounded = (value: number) =>
   value >= 1 && value < 1e8 && value !== Math.round(value) ? nearestInSeries(value, "E12").nearest : Number(value.toPrecision(6));
 
-/** The line as it was typed, with the nodes and the name of the part put in where they are others now. */
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+const entriesOf = (e: Element) => Object.entries(e.params).sort(([x], [y]) => (x < y ? -1 : 1));
+
+/** The line as it was typed, with the nodes put in where they are others now; where more than they differs, a line of its own. */
 function rawLine(raw: string, was: Element, now: Element): string {
-  if (was.value !== now.value || was.params.vac !== now.params.vac || was.params.zp !== now.params.zp || was.params.zpp !== now.params.zpp)
-    return writeElement(now);
-  const same = was.nodes.length === now.nodes.length && was.nodes.every((n, i) => n === now.nodes[i]);
-  const sameTube = was.name === now.name && was.type === now.type && was.params.tube === now.params.tube;
+  const [a, b] = now.nodes;
   // A part that is turned round is the same part.
-  const turned = /[RCL]/.test(was.letter) && was.nodes.length === 2 && was.nodes[0] === now.nodes[1] && was.nodes[1] === now.nodes[0];
-  if ((same || turned) && sameTube) return raw;
-  if (!sameTube || was.nodes.length !== now.nodes.length) return writeElement(now);
+  const turned = /[RCL]/.test(was.letter) && was.nodes[0] === b && was.nodes[1] === a;
+  const sameNodes = turned || same(was.nodes, now.nodes);
+  const sameRest = same([was.name, was.type, was.value, entriesOf(was)], [now.name, now.type, now.value, entriesOf(now)]);
+  if (!sameRest || was.nodes.length !== now.nodes.length) return writeElement(now);
+  if (sameNodes) return raw;
   let k = 0;
   return raw.replace(/^(\s*\S+)((?:\s+\S+)+)/, (whole, head: string, rest: string) =>
     k++ > 0
@@ -173,6 +183,9 @@ function rawLine(raw: string, was: Element, now: Element): string {
 
 const keyOf = (line: string) => /^\s*\*@(\S+\s+\S+)/.exec(line)?.[1]?.toLowerCase() ?? line;
 
+/** A place as blocks name it: "V1 pin 6", "C4 +". */
+const OWN_PIN = /\spin="(?:V\d+ pin \d+|[A-Z]+\d+ [+−])"/;
+
 /** The kind's `*@` lines; one that the file has already stays as it is typed, its nodes put right. What the kind does not know stays too. */
 function mergeAnnotations(wanted: readonly string[], had: readonly string[], nodes: ReadonlySet<string>): string[] {
   const left = [...had];
@@ -181,10 +194,13 @@ function mergeAnnotations(wanted: readonly string[], had: readonly string[], nod
     if (at < 0) return line;
     const [old] = left.splice(at, 1) as [string];
     if (/^\s*\*@(near|heater)/i.test(line)) return line;
+    const pin = /\spin="([^"]*)"/.exec(line)?.[1];
+    // A place that the block named itself goes with the tube's base and the capacitor's name; a technician's own words for it stay.
+    const placed = pin === undefined ? old : old.replace(OWN_PIN, ` pin="${pin}"`);
     return ["node", "in", "out"].reduce((text, key) => {
       const now = new RegExp(`\\s${key}=(\\S+)`).exec(line)?.[1];
       return now === undefined ? text : text.replace(new RegExp(`(\\s${key}=)\\S+`), (_, head: string) => head + now);
-    }, old);
+    }, placed);
   });
   // Lines of the kind for nodes that are gone go with them; a technician's own points stay.
   const stays = (l: string) => !/^\s*\*@(near|heater|stage|fact)/i.test(l) && nodes.has(/\snode=(\S+)/.exec(l)?.[1] ?? "");

@@ -63,6 +63,41 @@ export function solveInPlace(a: Float64Array, b: Float64Array): boolean {
   return true;
 }
 
+/** Inverts a symmetric positive matrix in place by Cholesky; the logarithm of its determinant, or undefined when it is not one. */
+export function invert(a: Float64Array, n: number): number | undefined {
+  let logDet = 0;
+  for (let j = 0; j < n; j++) {
+    let d = a[j * n + j]!;
+    for (let k = 0; k < j; k++) d -= a[j * n + k]! ** 2;
+    if (!(d > 0)) return undefined;
+    const root = Math.sqrt(d);
+    logDet += 2 * Math.log(root);
+    a[j * n + j] = root;
+    for (let i = j + 1; i < n; i++) {
+      let sum = a[i * n + j]!;
+      for (let k = 0; k < j; k++) sum -= a[i * n + k]! * a[j * n + k]!;
+      a[i * n + j] = sum / root;
+    }
+  }
+  // L⁻¹ in the lower triangle, then Lᵀ⁻¹·L⁻¹.
+  for (let j = 0; j < n; j++) {
+    a[j * n + j] = 1 / a[j * n + j]!;
+    for (let i = j + 1; i < n; i++) {
+      let sum = 0;
+      for (let k = j; k < i; k++) sum -= a[i * n + k]! * a[k * n + j]!;
+      a[i * n + j] = sum / a[i * n + i]!;
+    }
+  }
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j <= i; j++) {
+      let sum = 0;
+      for (let k = i; k < n; k++) sum += a[k * n + i]! * a[k * n + j]!;
+      a[i * n + j] = sum;
+    }
+  for (let i = 0; i < n; i++) for (let j = i + 1; j < n; j++) a[i * n + j] = a[j * n + i]!;
+  return logDet;
+}
+
 /**
  * Eigenvalues and orthonormal eigenvectors of a symmetric matrix by Jacobi rotations.
  * @returns `values[k]` with `vectors[k]` (length n each).

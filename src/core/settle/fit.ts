@@ -1,7 +1,8 @@
 /** One fit of the unknowns: damped Gauss-Newton with priors, Huber weights, and the figure that stands farthest from the rest. */
 
-import { solve } from "../numeric/dense";
+import { invert, solve } from "../numeric/dense";
 import { computed, type Amp } from "./amp-at-mains";
+import * as texts from "../texts/settle";
 import type { Given } from "./given";
 import type { Unknown } from "./unknowns";
 
@@ -35,12 +36,12 @@ export function fitTo(
   const costOf = (theta: readonly number[], values: readonly number[]) =>
     given.reduce((sum, g, i) => (left.has(i) ? sum : sum + robust((values[i]! - g.volts) / errorOf(g))), 0) +
     unknowns.reduce((sum, u, k) => sum + ((theta[k]! - prior[k]!) / u.sigma) ** 2, 0);
+  // The middle of what is usual, or where a fit before ended; where an amp does not converge there, what the file says.
   let theta = start ? [...start] : bound(prior);
-  let values = computed(amps, given, unknowns, theta);
-  if (!values) {
-    theta = unknowns.map(() => 0);
-    values = computed(amps, given, unknowns, theta)!;
-  }
+  let first = computed(amps, given, unknowns, theta);
+  if (!first) first = computed(amps, given, unknowns, (theta = unknowns.map(() => 0)));
+  if (!first) throw new Error(texts.doesNotConverge("?"));
+  let values = first;
   let cost = costOf(theta, values);
   let damping = 1e-3;
   let jacobian = jacobianOf(amps, given, unknowns, theta);
@@ -66,7 +67,10 @@ export function fitTo(
   // The networks stand at the answer again.
   computed(amps, given, unknowns, theta);
   const { normal } = normalOf(given, unknowns, left, jacobian, values, theta, prior, true);
-  const covariance = inverse(normal);
+  // With priors in it the matrix is positive.
+  const flat = Float64Array.from(normal.flat());
+  invert(flat, unknowns.length);
+  const covariance = normal.map((row, i) => row.map((_, j) => flat[i * unknowns.length + j]!));
   return { theta, values, residual: values.map((v, i) => (given[i]!.volts - v) / errorOf(given[i]!)), covariance, jacobian };
 }
 
@@ -119,17 +123,6 @@ function normalOf(
     gradient[k]! += (prior[k]! - theta[k]!) / u.sigma ** 2;
   });
   return { normal, gradient };
-}
-
-function inverse(matrix: number[][]): number[][] {
-  const flat = matrix.flat();
-  const columns = matrix.map((_, k) =>
-    solve(
-      flat,
-      matrix.map((__, i) => (i === k ? 1 : 0)),
-    ),
-  );
-  return matrix.map((_, i) => columns.map((c) => c[i]!));
 }
 
 /** Studentised residual from which a figure is a misprint. */

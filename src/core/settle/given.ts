@@ -2,7 +2,7 @@
 
 import Papa from "papaparse";
 import { fullScale } from "../expectation/expectation";
-import type { Circuit } from "../circuit/circuit";
+import type { Circuit, LineNote } from "../circuit/circuit";
 import { parseQuantity } from "../quantity/parse";
 import * as texts from "../texts/settle";
 
@@ -32,7 +32,7 @@ const METER_OHMS = 10e6;
 
 /**
  * The step that a list of printed figures was rounded to: charts give large volts in fives or tens.
- * @param volts a figure. @param digits the decimals that it is printed with. @param all the list that it stands in.
+ * @param volts a figure. @param decimals those that it is printed with. @param all the list that it stands in.
  */
 export function stepOf(volts: number, decimals: number, all: readonly number[]): number {
   const large = all.filter((v) => Math.abs(v) >= 100 && Number.isInteger(v));
@@ -68,12 +68,6 @@ export function meterAt(volts: number, perVolt: number | undefined): number {
   return perVolt === undefined ? METER_OHMS : perVolt * (fullScale(volts) ?? 10);
 }
 
-export interface GivenProblem {
-  line: number;
-  found: string;
-  expected: string;
-}
-
 const COLUMNS = ["point", "value", "unit", "kind", "mains", "meter"];
 
 /**
@@ -86,7 +80,7 @@ export function readGiven(
   circuit: Circuit,
   source: Given["source"],
   otherwise: number | undefined,
-): { given: Given[]; measured: Measured[]; problems: GivenProblem[] } {
+): { given: Given[]; measured: Measured[]; problems: LineNote[] } {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), { skipEmptyLines: true, delimitersToGuess: [",", ";", "\t"] });
   const [header = [], ...rows] = data;
   const names = header.map((h) => h.trim().toLowerCase());
@@ -96,7 +90,7 @@ export function readGiven(
       measured: [],
       problems: [{ line: 1, found: header.join(",") || "nothing", expected: texts.givenColumns(COLUMNS.join(",")) }],
     };
-  const problems: GivenProblem[] = [];
+  const problems: LineNote[] = [];
   const given: (Given & { decimals: number })[] = [];
   const measured: Measured[] = [];
   rows.forEach((row, i) => {

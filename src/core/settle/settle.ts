@@ -96,7 +96,8 @@ export function settle(
   }
   const determined = unknowns.filter((u, k) => u.measured === true || Math.sqrt(fit.covariance[k]![k]!) < STILL_UNKNOWN * u.sigma);
   const undetermined = unknowns.filter((u) => !determined.includes(u));
-  // What was not determined stands where it stood; the rest is fitted once more to that.
+  // What was not determined stands as the file has it; the rest is fitted once more to that.
+  for (const u of undetermined) for (const amp of amps) u.turn(amp.op.network, 1);
   unknowns = determined;
   fit = fitTo(
     amps,

@@ -2,6 +2,7 @@
 
 import { type Circuit, type Element } from "../circuit/circuit";
 import { setFact, setNote, setValue } from "../circuit/edit-line";
+import { readCircuit } from "../circuit/read";
 import { spiceNumber } from "../circuit/write";
 import type { Fitted, Settled } from "./settle";
 
@@ -27,8 +28,10 @@ function applied(e: Element, f: Fitted): Element {
 }
 
 /** The file with the settled values in their lines, marked as settled, and on what; every other byte stays. */
-export function writeSettled(text: string, circuit: Circuit, settled: Pick<Settled, "fitted">, on: string): string {
+export function writeSettled(text: string, settled: Pick<Settled, "fitted">, on: string): string {
   let out = text;
+  // Read from this very text: lines are found by their numbers.
+  const { circuit } = readCircuit(text);
   for (const f of settled.fitted)
     for (const e of circuit.elements.filter((x) => partsOf(f).includes(x.name) && (f.what !== "strength" || x.tube))) {
       const after = spiceNumber(rounded(f.after));

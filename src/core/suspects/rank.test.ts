@@ -1,7 +1,8 @@
 import { demoAmp } from "../solver/circuits-for-tests";
 import { evidenceOf } from "./job-evidence";
 import { gathered, type Evidence } from "../diagnosis/evidence";
-import { explain, invert } from "./likelihood";
+import { invert } from "../numeric/dense";
+import { explain } from "./likelihood";
 import { nextMeasurements } from "./next";
 import { rank } from "./rank";
 import { readEvidence } from "./readings-file";

@@ -1,7 +1,7 @@
 /** Evidence from a file of readings: `point,kind,value,unit` and optional columns of conditions. */
 
 import Papa from "papaparse";
-import { findElement, type Circuit } from "../circuit/circuit";
+import { findElement, type Circuit, type LineNote } from "../circuit/circuit";
 import { alter, AlterError, without } from "../circuit/alter";
 import { parseQuantity } from "../quantity/parse";
 import type { Unit } from "../quantity/unit";
@@ -10,20 +10,14 @@ import { gathered, pointNamed, type Evidence, type EvidenceKind } from "../diagn
 import { observationNamed, OBSERVATIONS } from "../diagnosis/observation-names";
 import * as texts from "../texts/suspects";
 
-export interface ReadingProblem {
-  line: number;
-  found: string;
-  expected: string;
-}
-
 const KINDS = ["dcv", "acv", "ma", "ohm", "leak", "gm", "observe"] as const satisfies readonly EvidenceKind[];
 const COLUMNS = ["point", "kind", "value", "unit", "mains", "without", "set", "input", "freq", "level"];
 const UNITS: Record<Exclude<EvidenceKind, "observe" | "temp">, Unit> = { dcv: "V", acv: "V", ma: "A", ohm: "Ω", leak: "V", gm: "%" };
 
 /** Reads the file; every bad line is reported. @param base conditions where a line says none. */
-export function readEvidence(text: string, circuit: Circuit, base: SolveConditions): { evidence: Evidence[]; problems: ReadingProblem[] } {
+export function readEvidence(text: string, circuit: Circuit, base: SolveConditions): { evidence: Evidence[]; problems: LineNote[] } {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), { skipEmptyLines: true });
-  const problems: ReadingProblem[] = [];
+  const problems: LineNote[] = [];
   const [header = [], ...rows] = data;
   const names = header.map((h) => h.trim().toLowerCase());
   const missing = ["point", "kind", "value"].filter((c) => !names.includes(c));

@@ -17,3 +17,10 @@ export const tooFew = (read: number) => `${read} ${read === 1 ? "figure" : "figu
 export const otherCircuit = (worst: string) => `This chart does not describe this circuit: ${worst}`;
 export const worstPoint = (point: string, given: string, computed: string) => `${point} ${given}, and not ${computed}`;
 export const otherMains = (read: number, own: number) => words(`it was measured at ${read} V of mains, and the circuit is for ${own} V`);
+
+// A chart that is typed.
+export const notVolts = (point: string, read: string, accepted: string) => `${point}: ${read} is not a voltage; ${accepted} is accepted`;
+export const chartsMainsWanted = () => words("The chart's mains is wanted: the volts at the wall that its figures were measured at");
+export const notOhmsPerVolt = (read: string) => `Meter: ${read} is not ohms per volt; 20k is accepted`;
+export const onItsChart = (mains: string) => `its chart at ${mains} V`;
+export const onSoundAmps = (count: number) => `readings of ${count === 1 ? "a sound amp" : `${count} sound amps`}`;

@@ -190,6 +190,7 @@ export function ModelPage({
                 school={school}
                 drawings={drawings}
                 begin={begin}
+                begun={() => setBegin(false)}
                 more={head && !changed && <BenchSheet id={head.id} mains={conditions.mains} />}
               />
             ) : (

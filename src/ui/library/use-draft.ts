@@ -97,6 +97,13 @@ export function useDraft(name: string, stored: string): Draft {
     setText(stored);
     setFrom(undefined);
   }, [setText, stored]);
-  const forget = useCallback(() => localStorage.removeItem(place), [place]);
+  const forget = useCallback(() => {
+    try {
+      localStorage.removeItem(place);
+    } catch (error) {
+      // The model is stored all the same: storage that cannot be emptied was never filled.
+      setNotKept((error as Error).message);
+    }
+  }, [place]);
   return { text, setText, undo, redo, canUndo: past.length > 0, canRedo: future.length > 0, from, notKept, discard, forget };
 }

@@ -5,7 +5,9 @@ import { useState } from "react";
 import { ArrowLeft, ArrowRight, Trash2 } from "lucide-react";
 import { blocksOf, type Block, type BlockFile } from "@/core/blocks/block-file";
 import { addBlock } from "@/core/blocks/add-block";
-import { freshTube, setOption, setPort, setTube, turnBlock } from "@/core/blocks/change-block";
+import { canBecome, setOption, setPort, setTube, turnBlock } from "@/core/blocks/change-block";
+import { freeTubes } from "@/core/blocks/free-tubes";
+import { usualOptions } from "@/core/blocks/kind";
 import { moveBlock, removeBlock } from "@/core/blocks/move-block";
 import type { Judged } from "@/core/blocks/judge-block";
 import { findKind, KINDS } from "@/core/blocks/kinds";
@@ -23,7 +25,7 @@ interface BlockPanelProps {
 
 export function BlockPanel({ file, block, judged, change }: BlockPanelProps) {
   const kind = findKind(block.kind)!;
-  const others = KINDS.filter((k) => k.group === kind.group && k.kind !== "heaters" && k !== kind);
+  const others = canBecome(block);
   const blocks = blocksOf(file);
   const rails = blocks.filter((b) => findKind(b.kind)!.group === "supply").flatMap((b) => (b.ports.out ? [b.ports.out] : []));
   const loops = blocks.filter((b) => b.kind === "feedback").map((b) => b.ports.to!);
@@ -69,7 +71,7 @@ export function BlockPanel({ file, block, judged, change }: BlockPanelProps) {
             pick={(n) => change(setPort(file, block.id, p.name, n), block.id)}
           />
         ))}
-      {others.length > 0 && kind.group !== "feedback" && (
+      {others.length > 0 && (
         <Choose
           label="Turn into"
           value=""
@@ -118,8 +120,7 @@ export function BlockPanel({ file, block, judged, change }: BlockPanelProps) {
 function AddBlock({ file, after, change }: { file: BlockFile; after: string; change: BlockPanelProps["change"] }) {
   const add = (kindName: string) => {
     const kind = findKind(kindName)!;
-    const taken = new Set(blocksOf(file).flatMap((b) => Object.values(b.tubes).map((t) => t.name)));
-    const tubes = spareTubes(kind.tubes?.(Object.fromEntries(kind.options.map((o) => [o.key, o.values[0]!]))) ?? [], taken, file);
+    const tubes = freeTubes(blocksOf(file), file.circuit, kind.tubes?.(usualOptions(kind)) ?? []);
     const { file: next, id } = addBlock(file, kindName, after, tubes);
     change(next, id);
   };
@@ -137,25 +138,6 @@ function AddBlock({ file, after, change }: { file: BlockFile; after: string; cha
       pick={(k) => k && add(k)}
     />
   );
-}
-
-/** For each role the free half of a twin tube that is there, else a new socket. */
-function spareTubes(roles: readonly { kind: string }[], taken: ReadonlySet<string>, file: BlockFile) {
-  const used = new Set(taken);
-  const types = new Map(blocksOf(file).flatMap((b) => Object.values(b.tubes).map((t) => [t.name, t.type] as const)));
-  return roles.map(({ kind }) => {
-    if (kind === "triode")
-      for (const [name, type] of types) {
-        const spare = /^V\d+A$/.test(name) ? `${name.slice(0, -1)}B` : undefined;
-        if (!spare || used.has(spare) || findTubeType(type)?.kind !== "triode") continue;
-        used.add(spare);
-        return { name: spare, type: findTubeType(type)! };
-      }
-    const socket = freshTube(used);
-    const name = kind === "triode" ? `${socket}A` : socket;
-    used.add(name);
-    return { name, type: findTubeType(kind === "triode" ? "12AX7" : kind === "pentode" ? "EF86" : "GZ34")! };
-  });
 }
 
 function Choose({

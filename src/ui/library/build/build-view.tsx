@@ -1,7 +1,7 @@
 "use client";
 /** A circuit as blocks and drawing: values typed on the drawing, blocks put in and taken out, solved as it grows. */
 
-import { useMemo, useState, type ReactNode } from "react";
+import { useEffect, useMemo, useState, type ReactNode } from "react";
 import { FileText, Redo2, Undo2 } from "lucide-react";
 import { fileName, type Circuit } from "@/core/circuit/circuit";
 import type { ReadResult } from "@/core/circuit/read";
@@ -37,12 +37,13 @@ interface BuildViewProps {
   solution?: Solution;
   school: School;
   drawings: DrawingPort;
-  /** Begin with the first value. */
+  /** Begin with the first value; told once it has begun, so that it does not begin again when the tab is opened anew. */
   begin: boolean;
+  begun(): void;
   more?: ReactNode;
 }
 
-export function BuildView({ draft, read, sound, netlist, solution, school, drawings, begin, more }: BuildViewProps) {
+export function BuildView({ draft, read, sound, netlist, solution, school, drawings, begin, begun, more }: BuildViewProps) {
   const { text, setText } = draft;
   const { circuit } = sound;
   const file = useMemo(() => readBlockFile(sound.text, sound.circuit), [sound]);
@@ -57,8 +58,12 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
   const [typing, setTyping] = useState(begin);
   const [chosen, setChosen] = useState<string>();
   const [doubt, setDoubt] = useState("");
+  useEffect(() => {
+    if (begin) begun();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when it is put on the page
+  }, []);
   const slot = slots.find((s) => s.part === part);
-  const blockId = chosen ?? slot?.block ?? blocks.find((b) => Object.values(b.parts).some((e) => `X${e.name}` === part))?.id;
+  const blockId = chosen ?? slot?.block ?? blocks.find((b) => Object.values(b.parts).some((e) => fileName(e) === part))?.id;
   const block = blocks.find((b) => b.id === blockId);
   const seen = slots.filter((s) => !s.assumed).length;
 

@@ -6,6 +6,7 @@ import Link from "next/link";
 import { complementWords, likeness, readComplement } from "@/core/circuit/nearest";
 import { words } from "@/core/language/language";
 import { CIRCUIT_FILES, FileField } from "../../forms/file-field";
+import { loadCircuit } from "../file/load-circuit";
 import type { ModelHead } from "../library-port";
 import { LineUpForm } from "./line-up-form";
 
@@ -22,20 +23,12 @@ interface WaysInProps {
   loaded(text: string): void;
 }
 
-const MOST_BYTES = 1_000_000;
 const SHOWN = 4;
 
 export function WaysIn({ models, mains, made, loaded }: WaysInProps) {
   const [tubes, setTubes] = useState("");
-  const [problem, setProblem] = useState("");
   const { types } = readComplement(tubes);
   const ranked = [...models].sort((a, b) => likeness(b.tubes, types) - likeness(a.tubes, types)).slice(0, SHOWN);
-  async function load(file: File | undefined) {
-    if (!file) return;
-    if (file.size > MOST_BYTES) return setProblem(`${file.name} has ${file.size} bytes; at most ${MOST_BYTES} are accepted`);
-    setProblem("");
-    loaded((await file.text()).replace(/\r\n?/g, "\n"));
-  }
   return (
     <div className="space-y-6">
       <LineUpForm mains={mains} made={made} typing={setTubes} />
@@ -68,16 +61,17 @@ export function WaysIn({ models, mains, made, loaded }: WaysInProps) {
             {words("One of Scutum’s, or a general SPICE netlist: which of its subcircuits is which tube is asked.")}
           </p>
           <div className="flex flex-wrap gap-2">
-            <FileField label="Load a file…" name="Circuit file" className="btn h-11" accept={CIRCUIT_FILES} take={load} />
+            <FileField
+              label="Load a file…"
+              name="Circuit file"
+              className="btn h-11"
+              accept={CIRCUIT_FILES}
+              take={async (file) => loaded(await loadCircuit(file))}
+            />
             <button className="btn h-11" onClick={() => loaded("New amplifier\n")}>
               Type one
             </button>
           </div>
-          {problem && (
-            <p role="alert" className="mt-2 text-error">
-              {problem}
-            </p>
-          )}
         </section>
       </div>
     </div>

@@ -78,11 +78,11 @@ const folding = foldService.of((state: EditorState, from: number) => {
   return null;
 });
 
-function upTo(state: EditorState, number: number, from: number, ends: (text: string) => boolean, with_: boolean) {
+function upTo(state: EditorState, number: number, from: number, ends: (text: string) => boolean, inclusive: boolean) {
   for (let n = number + 1; n <= state.doc.lines; n++) {
     const { text, to } = state.doc.line(n);
     if (!ends(text)) continue;
-    const end = with_ ? to : state.doc.line(n - 1).to;
+    const end = inclusive ? to : state.doc.line(n - 1).to;
     return end > from ? { from, to: end } : null;
   }
   return null;

@@ -9,6 +9,7 @@ import type { SolverPort } from "@/core/ports/solver-port";
 import type { SolveConditions } from "@/core/expectation/modelled";
 import { AddTube } from "../add-tube";
 import { CircuitEditor, type EditorHandle } from "./circuit-editor";
+import { loadCircuit } from "./load-circuit";
 import type { ModelHead } from "../library-port";
 import { CIRCUIT_FILES, FileField } from "../../forms/file-field";
 
@@ -25,19 +26,18 @@ interface EditorProps {
 
 export function NetlistEditor(props: EditorProps) {
   const { text, setText, read, head } = props;
-  const [problem, setProblem] = useState("");
   const editor = useRef<EditorHandle>(null);
-  async function load(file: File | undefined) {
-    if (!file) return;
-    if (file.size > 1_000_000) return setProblem(`${file.name} has ${file.size} bytes; at most 1,000,000 are accepted`);
-    setProblem("");
-    setText((await file.text()).replace(/\r\n?/g, "\n"));
-  }
   return (
     <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="min-w-0">
         <div className="mb-2 flex flex-wrap items-center gap-2">
-          <FileField label="Load a file…" name="Circuit file" className="btn h-11" accept={CIRCUIT_FILES} take={load} />
+          <FileField
+            label="Load a file…"
+            name="Circuit file"
+            className="btn h-11"
+            accept={CIRCUIT_FILES}
+            take={async (file) => setText(await loadCircuit(file))}
+          />
           {head && (
             <>
               <a className="btn btn-ghost h-11" href={`/api/v1/models/${head.id}/netlist`} download>
@@ -49,11 +49,6 @@ export function NetlistEditor(props: EditorProps) {
             </>
           )}
         </div>
-        {problem && (
-          <p role="alert" className="mb-2 text-error">
-            {problem}
-          </p>
-        )}
         <CircuitEditor ref={editor} text={text} setText={setText} read={read} />
         <ul className="mt-2 max-h-44 overflow-y-auto text-sm" aria-label="What the reader says" aria-live="polite">
           {read.errors.slice(0, 100).map((e, i) => (

@@ -47,6 +47,15 @@ test("a chart is typed straight down the points; a measured winding goes along; 
   expect(screen.queryByRole("button", { name: "Write it into the file" })).toBeNull();
 });
 
+test("what is changed after settling has not been settled: the answer is gone until it is asked again", async () => {
+  const { user, run } = view();
+  await user.click(run);
+  expect(await screen.findByRole("button", { name: "Write it into the file" })).toBeVisible();
+  await user.type(screen.getByLabelText("V2.k, volts of the chart"), "1");
+  expect(screen.queryByRole("button", { name: "Write it into the file" })).toBeNull();
+  expect(screen.queryByRole("table", { name: "Settled values" })).toBeNull();
+});
+
 test("a chart without its mains, and a figure that is none, are said; what was typed stays", async () => {
   const { solver, user, run } = view();
   await user.clear(screen.getByLabelText("Mains of the chart, V"));

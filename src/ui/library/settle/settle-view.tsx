@@ -2,17 +2,18 @@
 /** The model fitted to what is known to be right: a chart typed down the list of points, readings of a sound amp, measured windings. */
 
 import { useState } from "react";
-import { setChart, setChartFigure } from "@/core/circuit/edit-line";
 import type { Circuit, Element } from "@/core/circuit/circuit";
-import { figure, typedNumber, words } from "@/core/language/language";
+import { readCircuit } from "@/core/circuit/read";
+import { figure, language, words } from "@/core/language/language";
 import type { SolverPort } from "@/core/ports/solver-port";
 import { SolverCancelled } from "@/core/ports/solver-port";
 import { chartOf, readGiven, type Given, type Measured } from "@/core/settle/given";
 import type { Settled } from "@/core/settle/settle";
+import { writeTypedChart } from "@/core/settle/typed-chart";
 import { writeSettled } from "@/core/settle/write-settled";
+import { onItsChart, onSoundAmps } from "@/core/texts/settle";
 import { parseQuantity } from "@/core/quantity/parse";
 import { FileField } from "../../forms/file-field";
-
 import { Field } from "../../forms/section";
 import { ChartTable } from "./chart-table";
 import { SettledTables } from "./settled-tables";
@@ -27,22 +28,29 @@ interface SettleViewProps {
   solver: SolverPort;
 }
 
-interface Windings {
-  /** What was typed, by part and parameter. */
-  [key: string]: string;
+/** What was settled, and on which text and windings: what is changed afterwards has not been. */
+interface Answer {
+  settled: Settled;
+  of: string;
+  /** The file with its chart, and what it was settled on. */
+  text: string;
+  on: string;
 }
 
 export function SettleView({ text, setText, circuit, solver }: SettleViewProps) {
   const [mains, setMains] = useState(circuit.chart ? figure(circuit.chart.mains) : "");
   const [meter, setMeter] = useState(circuit.chart?.meterOhmsPerVolt ? String(circuit.chart.meterOhmsPerVolt) : "");
-  const [typed, setTyped] = useState<Record<string, string>>(() =>
-    Object.fromEntries(circuit.points.map((p) => [p.name, p.chart === undefined ? "" : figure(p.chart)])),
-  );
-  const [windings, setWindings] = useState<Windings>({});
+  // What nobody has touched here is what the file says.
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  /** What was typed, by part and parameter. */
+  const [windings, setWindings] = useState<Record<string, string>>({});
   const [files, setFiles] = useState<{ name: string; given: Given[]; measured: Measured[] }[]>([]);
   const [problem, setProblem] = useState("");
   const [progress, setProgress] = useState<number>();
-  const [settled, setSettled] = useState<Settled>();
+  const [answer, setAnswer] = useState<Answer>();
+  const volts = Object.fromEntries(circuit.points.map((p) => [p.name, typed[p.name] ?? (p.chart === undefined ? "" : figure(p.chart))]));
+  const asked = JSON.stringify([text, volts, mains, meter, windings, files.map((f) => f.name)]);
+  const settled = answer?.of === asked ? answer.settled : undefined;
   const measurable = circuit.elements.flatMap((e): { e: Element; key: "vac" | "dcr"; says: string }[] =>
     typeof e.params.vac === "number"
       ? [{ e, key: "vac", says: words("winding volts, AC") }]
@@ -51,32 +59,12 @@ export function SettleView({ text, setText, circuit, solver }: SettleViewProps) 
         : [],
   );
 
-  /** The file with the chart as it is typed; the reason when something cannot be read. */
-  function withChart(): { text: string; volts: Map<string, number> } | string {
-    const volts = new Map<string, number>();
-    for (const [name, value] of Object.entries(typed)) {
-      if (value.trim() === "") continue;
-      const read = parseQuantity(value, { unit: "V", decimal: value.includes(",") ? "," : "." });
-      if (!read.ok) return `${name}: ${read.read} is not a voltage; ${read.accepted} is accepted`;
-      volts.set(name, read.quantity.value);
-    }
-    const at = typedNumber(mains);
-    if (volts.size > 0 && !(at > 0 && at < 500))
-      return words("The chart's mains is wanted: the volts at the wall that its figures were measured at");
-    const perVolt = meter.trim() === "" ? undefined : parseQuantity(meter, { unit: "Ω" });
-    if (perVolt && !perVolt.ok) return `Meter: ${perVolt.read} is not ohms per volt; 20k is accepted`;
-    let out = text;
-    for (const p of circuit.points) if (p.line > 0) out = setChartFigure(out, p.line, volts.get(p.name));
-    if (volts.size > 0) out = setChart(out, at, perVolt?.ok ? perVolt.quantity.value : undefined);
-    return { text: out, volts };
-  }
-
   function measured(): Measured[] | string {
     const out: Measured[] = files.flatMap((f) => f.measured);
     for (const { e, key } of measurable) {
       const value = windings[`${e.name} ${key}`]?.trim();
       if (!value) continue;
-      const read = parseQuantity(value, { unit: key === "vac" ? "V" : "Ω" });
+      const read = parseQuantity(value, { unit: key === "vac" ? "V" : "Ω", decimal: language().decimal });
       if (!read.ok || !(read.quantity.value > 0)) return `${e.name}: ${value} cannot be read; a number above zero is accepted`;
       out.push({ part: e.name, key, value: read.quantity.value });
     }
@@ -84,24 +72,16 @@ export function SettleView({ text, setText, circuit, solver }: SettleViewProps) 
   }
 
   async function run() {
-    setSettled(undefined);
     setProblem("");
-    const chart = withChart();
-    if (typeof chart === "string") return setProblem(chart);
+    const chart = writeTypedChart(text, circuit, { volts, mains, meter }, language().decimal);
+    if (!chart.ok) return setProblem(chart.why);
     const known = measured();
     if (typeof known === "string") return setProblem(known);
-    const points = circuit.points.map((p) => ({ ...p, chart: chart.volts.get(p.name) }));
-    const at = typedNumber(mains);
-    const perVolt = meter.trim() === "" ? undefined : parseQuantity(meter, { unit: "Ω" });
-    const given = [
-      ...(chart.volts.size > 0
-        ? chartOf({ ...circuit, points, chart: { mains: at, meterOhmsPerVolt: perVolt?.ok ? perVolt.quantity.value : undefined } })
-        : []),
-      ...files.flatMap((f) => f.given),
-    ];
+    const on = [...(chart.figures > 0 ? [onItsChart(figure(chart.mains))] : []), ...(files.length > 0 ? [onSoundAmps(files.length)] : [])];
+    const given = [...(chart.figures > 0 ? chartOf(readCircuit(chart.text).circuit) : []), ...files.flatMap((f) => f.given)];
     setProgress(0);
     try {
-      setSettled(await solver.settle(chart.text, given, known, setProgress));
+      setAnswer({ settled: await solver.settle(chart.text, given, known, setProgress), of: asked, text: chart.text, on: on.join(" and ") });
     } catch (error) {
       if (!(error instanceof SolverCancelled)) setProblem((error as Error).message);
     } finally {
@@ -109,28 +89,16 @@ export function SettleView({ text, setText, circuit, solver }: SettleViewProps) 
     }
   }
 
-  async function load(file: File | undefined) {
-    if (!file) return;
-    const read = readGiven(await file.text(), circuit, "reading", circuit.mains?.volts);
-    if (read.problems.length > 0)
-      return setProblem(
-        read.problems
+  async function load(file: File): Promise<void> {
+    const { problems, ...read } = readGiven(await file.text(), circuit, "reading", circuit.mains?.volts);
+    if (problems.length > 0)
+      throw new Error(
+        problems
           .slice(0, 5)
           .map((p) => `${file.name} line ${p.line}: found ${p.found}; expected ${p.expected}`)
           .join(". "),
       );
-    setProblem("");
     setFiles([...files, { name: file.name, ...read }]);
-  }
-
-  function keep() {
-    const chart = withChart();
-    if (!settled || typeof chart === "string") return;
-    const on = [
-      ...(chart.volts.size > 0 ? [`its chart at ${typedNumber(mains)} V`] : []),
-      ...(files.length > 0 ? [`readings of ${files.length} sound ${files.length === 1 ? "amp" : "amps"}`] : []),
-    ].join(" and ");
-    setText(writeSettled(chart.text, circuit, settled, on));
   }
 
   return (
@@ -145,7 +113,7 @@ export function SettleView({ text, setText, circuit, solver }: SettleViewProps) 
             <input className="input w-32 text-right" placeholder="10 MΩ meter" value={meter} onChange={(e) => setMeter(e.target.value)} />
           </Field>
         </div>
-        <ChartTable circuit={circuit} typed={typed} setTyped={setTyped} />
+        <ChartTable circuit={circuit} typed={volts} setTyped={setTyped} />
         {measurable.length > 0 && (
           <fieldset className="space-y-1">
             <legend className="font-bold">Measured on the transformers</legend>
@@ -188,7 +156,7 @@ export function SettleView({ text, setText, circuit, solver }: SettleViewProps) 
             </span>
           )}
           {settled && !settled.refused && (
-            <button className="btn btn-outline h-12" onClick={keep}>
+            <button className="btn btn-outline h-12" onClick={() => setText(writeSettled(answer!.text, settled, answer!.on))}>
               Write it into the file
             </button>
           )}
