@@ -267,7 +267,7 @@ describe("values", () => {
     const says = slotsOf(readBlockFile(SINGLE)).map((s) => s.says);
     expect(says.slice(0, 3)).toEqual(["rectifier", "reservoir", "filter resistor"]);
     expect(says.at(-1)).toBe("load");
-    expect(slotsOf(readBlockFile(SINGLE)).every((s) => s.assumed)).toBe(true);
+    expect(slotsOf(readBlockFile(SINGLE)).every((s) => s.prov === "assumed")).toBe(true);
   });
 
   it("are written where they stand and marked as seen", () => {
@@ -275,7 +275,7 @@ describe("values", () => {
     expect(typed).toMatchObject({ ok: true, value: 220e3, doubt: undefined });
     const text = (typed as { text: string }).text;
     expect(linesNotIn(text, SINGLE)).toHaveLength(1);
-    expect(slot(text, "plate load", "V1A")).toMatchObject({ value: 220e3, assumed: false, usual: 100e3 });
+    expect(slot(text, "plate load", "V1A")).toMatchObject({ value: 220e3, prov: "seen", usual: 100e3 });
   });
 
   it("take 32 for microfarads where that is what stands there, and 0.022 too", () => {

@@ -1,6 +1,6 @@
 /** The values of a circuit file in the order in which a chassis is read, and what is typed into one of them. */
 
-import { fileName, type Element } from "../circuit/circuit";
+import { fileName, type Element, type Provenance } from "../circuit/circuit";
 import { setValue, valueKey } from "../circuit/edit-line";
 import { readCircuit } from "../circuit/read";
 import { spiceNumber } from "../circuit/write";
@@ -25,8 +25,8 @@ export interface Slot {
   key?: string;
   block?: string;
   usual?: number;
-  /** Nobody has seen or typed it. */
-  assumed: boolean;
+  /** How it is known; undefined where the file does not say. */
+  prov?: Provenance;
 }
 
 const UNIT: Partial<Record<Element["letter"], Unit>> = { R: "Ω", C: "F", L: "H", V: "V", I: "A" };
@@ -62,7 +62,7 @@ export function slotsOf(file: BlockFile): Slot[] {
         key,
         block: at?.block.id,
         usual: at && usual.get(`${at.block.id} ${at.role}`),
-        assumed: element.notes.prov === "assumed",
+        prov: element.notes.prov,
       },
     ];
   });

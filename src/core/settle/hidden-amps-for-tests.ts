@@ -1,6 +1,7 @@
 /** Amps whose windings, source resistances and tubes are not what the file says, and the chart that was measured on each. */
 
 import type { Circuit } from "../circuit/circuit";
+import { isLineConnected } from "../circuit/mains-connection";
 import { isOutputTube } from "../anatomy/cathode-current";
 import { fullScale } from "../expectation/expectation";
 import { normalDraws, uniformDraws } from "../numeric/random";
@@ -17,7 +18,8 @@ export function hiddenAmp(circuit: Circuit, seed: number): Circuit {
     ...circuit,
     elements: circuit.elements.map((e) => {
       if (typeof e.params.vac === "number") {
-        const vac = e.params.vac * (0.9 + 0.2 * uniform());
+        // A set on the line itself gets what the wall has.
+        const vac = e.params.vac * (isLineConnected(circuit) ? 1 : 0.9 + 0.2 * uniform());
         return {
           ...e,
           params: { ...e.params, vac, ...(typeof e.params.rs === "number" ? { rs: e.params.rs * Math.exp(0.8 * (uniform() - 0.5)) } : {}) },

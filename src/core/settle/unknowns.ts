@@ -2,6 +2,7 @@
 
 import { isOutputTube } from "../anatomy/cathode-current";
 import type { Circuit, Element } from "../circuit/circuit";
+import { isLineConnected } from "../circuit/mains-connection";
 import type { Unit } from "../quantity/unit";
 import { idlingAboveSheet, IDLE_SIGMA, USUAL_IDLE } from "../solver/idle";
 import type { Network } from "../solver/network";
@@ -60,19 +61,21 @@ export function unknownsOf(circuit: Circuit, op: OperatingPoint): Unknown[] {
   for (const e of circuit.elements) {
     const assumed = e.notes.prov !== "seen" && e.notes.prov !== "printed";
     if (typeof e.params.vac === "number") {
-      out.push(
-        unknown(
-          "winding volts",
-          {
-            parts: [e.name],
-            key: "vac",
-            unit: "V",
-            before: e.params.vac,
-            turn: (n, f) => turnRectifier(n, e, (model, first) => (model.peak = first.peak * f)),
-          },
-          assumed,
-        ),
-      );
+      // On the line itself its volts are those of the wall, which are given.
+      if (!isLineConnected(circuit) || e.params.vac !== circuit.mains?.volts)
+        out.push(
+          unknown(
+            "winding volts",
+            {
+              parts: [e.name],
+              key: "vac",
+              unit: "V",
+              before: e.params.vac,
+              turn: (n, f) => turnRectifier(n, e, (model, first) => (model.peak = first.peak * f)),
+            },
+            assumed,
+          ),
+        );
       const rs = typeof e.params.rs === "number" ? e.params.rs : undefined;
       if (rs)
         out.push(

@@ -29,13 +29,27 @@ interface ModelDrawingProps {
   inHand?: InHand;
   setInHand?(at: InHand | undefined): void;
   picked?(at: InHand): void;
+  /** What can be done with it, under what is known of it. */
+  action?: ReactNode;
   /** Lies on the drawing, in its own units. */
   over?(drawing: Drawing): ReactNode;
   /** Whether what is known of the thing in hand stands beside the drawing. */
   known?: boolean;
 }
 
-export function ModelDrawing({ circuit, netlist, solution, school, drawings, more, picked, over, known, ...held }: ModelDrawingProps) {
+export function ModelDrawing({
+  circuit,
+  netlist,
+  solution,
+  school,
+  drawings,
+  more,
+  picked,
+  action,
+  over,
+  known,
+  ...held
+}: ModelDrawingProps) {
   const [own, setOwn] = useState<InHand>();
   const [inHand, setInHand] = held.setInHand ? [held.inHand, held.setInHand] : [own, setOwn];
   const drawn = useDrawing(drawings, netlist);
@@ -75,6 +89,7 @@ export function ModelDrawing({ circuit, netlist, solution, school, drawings, mor
           large={large}
           setLarge={setLarge}
           picked={picked}
+          action={inHand && action}
           over={over?.(drawing)}
           known={known}
           tools={

@@ -191,6 +191,7 @@ export function ModelPage({
                 drawings={drawings}
                 begin={begin}
                 begun={() => setBegin(false)}
+                typeAtOnce={!head}
                 more={head && !changed && <BenchSheet id={head.id} mains={conditions.mains} />}
               />
             ) : (

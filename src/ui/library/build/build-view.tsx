@@ -40,10 +40,12 @@ interface BuildViewProps {
   /** Begin with the first value; told once it has begun, so that it does not begin again when the tab is opened anew. */
   begin: boolean;
   begun(): void;
+  /** A click on a part types its value; else it shows what is known of it, and the value can be typed from there. */
+  typeAtOnce: boolean;
   more?: ReactNode;
 }
 
-export function BuildView({ draft, read, sound, netlist, solution, school, drawings, begin, begun, more }: BuildViewProps) {
+export function BuildView({ draft, read, sound, netlist, solution, school, drawings, begin, begun, typeAtOnce, more }: BuildViewProps) {
   const { text, setText } = draft;
   const { circuit } = sound;
   const file = useMemo(() => readBlockFile(sound.text, sound.circuit), [sound]);
@@ -65,7 +67,7 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
   const slot = slots.find((s) => s.part === part);
   const blockId = chosen ?? slot?.block ?? blocks.find((b) => Object.values(b.parts).some((e) => fileName(e) === part))?.id;
   const block = blocks.find((b) => b.id === blockId);
-  const seen = slots.filter((s) => !s.assumed).length;
+  const assumed = slots.filter((s) => s.prov === "assumed").length;
 
   const inHand: InHand | undefined = part !== undefined ? { part } : node !== undefined ? { node } : undefined;
   const take = (at: InHand | undefined, toType: boolean) => {
@@ -117,7 +119,7 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
               <strong>{slot.element.name}</strong> {slot.says}
               {slot.block && <span className="soft"> of {slot.block}</span>}: {formatQuantity(slot.value, slot.unit)}
               <span className="soft">
-                {slot.assumed ? ", assumed" : ", seen"}
+                {slot.prov && `, ${slot.prov}`}
                 {slot.usual !== undefined && `; usual here ${formatQuantity(slot.usual, slot.unit)}`}
               </span>
               {doubt && <span className="text-warning"> ▲ {doubt}</span>}
@@ -127,13 +129,13 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
           ) : (
             <span className="soft">
               {blocks.length > 0 ? "Choose a block to change it. " : ""}
-              {seen < slots.length && `Values: ${seen} of ${slots.length} seen, the rest assumed.`}
+              {assumed > 0 && `${assumed} of ${slots.length} values are assumed.`}
             </span>
           )}
         </p>
         {typing && (
           <span className="soft text-sm tabular-nums">
-            {seen} of {slots.length} seen
+            {assumed} of {slots.length} assumed
           </span>
         )}
       </div>
@@ -190,7 +192,7 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
               </button>
               <button
                 className="btn btn-outline"
-                onClick={() => take(slots[0] && { part: (slots.find((s) => s.assumed) ?? slots[0]).part }, true)}
+                onClick={() => take(slots[0] && { part: (slots.find((s) => s.prov === "assumed") ?? slots[0]).part }, true)}
                 disabled={slots.length === 0}
               >
                 Type the values
@@ -204,7 +206,15 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
           }
           inHand={inHand}
           setInHand={(at) => take(at, false)}
-          picked={(at) => take(at, "part" in at)}
+          picked={(at) => take(at, typeAtOnce && "part" in at)}
+          action={
+            open &&
+            slot && (
+              <button className="btn btn-outline mt-2" onClick={() => setTyping(true)}>
+                Type its value
+              </button>
+            )
+          }
           known={!typing && !beside}
           over={(drawing: Drawing) =>
             typing &&

@@ -59,7 +59,7 @@ export function ValueEntry({ drawing, slot, type, go, leave }: ValueEntryProps) 
           aria-invalid={why !== ""}
           autoComplete="off"
           spellCheck={false}
-          className={`tabular-nums ${slot.assumed ? "placeholder:italic placeholder:opacity-60" : "placeholder:opacity-100"}`}
+          className={`tabular-nums ${slot.prov === "assumed" ? "placeholder:italic placeholder:opacity-60" : "placeholder:opacity-100"}`}
           // In the drawing's own units: it grows and moves with it.
           style={{
             display: "block",

@@ -43,7 +43,7 @@ export function WaysIn({ models, mains, made, loaded }: WaysInProps) {
                   href={`/library/new?from=${m.id}`}
                   className="flex min-h-11 items-center gap-3 underline decoration-dotted underline-offset-4"
                 >
-                  <strong>
+                  <strong className="whitespace-nowrap">
                     {m.maker} {m.name}
                   </strong>
                   <span className="soft text-sm">
