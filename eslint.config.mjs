@@ -40,6 +40,7 @@ const ROOMS = {
   sound: ["language", "texts", "numeric", "tape"],
   noise: ["language", "texts", "quantity", "numeric", "circuit", "tape", "solver", "diagnosis", "suspects", "sound"],
   signal: ["language", "texts", "quantity", "circuit", "solver", "noise"],
+  output: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply", "tape", "anatomy", "solver", "noise", "signal"],
   intermittent: ["language", "texts", "tape"],
   inspection: ["language", "texts", "quantity", "circuit", "tape"],
   safety: ["language", "texts", "quantity", "numeric", "circuit", "supply", "shop", "tape", "anatomy", "expectation", "bring-up"],
@@ -80,6 +81,7 @@ const ROOMS = {
     "signal",
     "drawing",
     "settle",
+    "output",
   ],
   headless: ["language", "texts", "quantity", "circuit", "solver", "suspects", "diagnosis", "sound", "settle"],
 };

@@ -1,5 +1,6 @@
 /** One amp, one hand, one meter and one mains on the bench, run along a clock: lines in, lines out. */
 
+import { findElement } from "@/core/circuit/circuit";
 import { readLine, writeLine } from "@/core/instrument/protocol";
 import type { BenchAmp, Stands } from "./amp";
 import { voltsAfter } from "./discharge";
@@ -37,6 +38,8 @@ export class BenchSession {
   private readonly hand: SimulatedHand;
   private readonly meter: SimulatedMeter;
   private readonly mains: SimulatedMains;
+  /** Controls of the amp that were turned here, by name. */
+  private readonly turned = new Map<string, number>();
   private nextMeter = 0;
   private nextMains = 0;
   private ampVolts: number;
@@ -80,6 +83,7 @@ export class BenchSession {
     } else if (line.tell === "set") {
       if (line.mains !== undefined) this.mains.set(line.mains);
       if (line.lamp !== undefined) this.mains.lamp = line.lamp;
+      if (line.turn !== undefined && line.pos !== undefined) this.turned.set(line.turn, line.pos);
     }
   }
 
@@ -116,7 +120,11 @@ export class BenchSession {
   }
 
   private standsAt(mains: number): Stands {
-    return { ...this.state, mains };
+    // What a hand has turned since stands behind what the tape knows.
+    const turned = [...this.turned].flatMap(([control, pos]) =>
+      findElement(this.amp.circuit, control)?.type === "POT" ? [`${control}=${pos}`] : [],
+    );
+    return { ...this.state, set: [...this.state.set, ...turned], mains };
   }
 
   /** What is between the probes; undefined when the tip touches nothing. */

@@ -8,7 +8,7 @@ import { writeWav } from "@/core/sound/wav";
 import type { JobState } from "@/core/tape/fold";
 import { foldJob } from "@/core/tape/fold";
 import { wallVolts } from "@/core/circuit/mains-connection";
-import { experimentsIn, withPoints } from "@/core/job/circuit-in-use";
+import { changesIn, withPoints } from "@/core/job/circuit-in-use";
 import { readCircuit } from "@/core/circuit/read";
 import { db } from "./db";
 import type { Sql } from "./database";
@@ -55,7 +55,7 @@ export function standing(state: JobState, at: number): BenchState {
     seconds,
     without: on ? power.without : [],
     // What is tried in the amp is tried in this one too.
-    set: experimentsIn(state),
+    set: changesIn(state),
     warmMinutes: on ? seconds / 60 : 0,
     noted: "",
     lamp: on && power.through?.includes("lamp") === true,

@@ -8,10 +8,11 @@ import { shopContents } from "./shop-contents";
 /** In the order in which they refer to each other. Who is signed in is not taken along: everybody signs in anew. */
 const TABLES = [
   ...["owners", "amp_models", "amps", "jobs", "events", "unreadable_lines", "job_summaries", "attachments", "point_places"],
+  ...["stock_tubes", "stock_tube_tests", "stock_tube_moves"],
   ...["settings", "bench_amps", "people", "bench_tokens", "door", "done_once"],
 ] as const;
 /** Those whose numbers are given by the database. */
-const NUMBERED = ["owners", "amp_models", "amps", "people", "bench_tokens", "point_places"] as const;
+const NUMBERED = ["owners", "amp_models", "amps", "people", "bench_tokens", "point_places", "stock_tubes", "stock_tube_tests", "stock_tube_moves"] as const;
 const AT_ONCE = 200;
 
 interface Column {

@@ -110,3 +110,26 @@ export async function readBody<T extends object>(request: Request, shape: new ()
   if (details.length > 0) throw new UserError(422, details[0]!.message, details);
   return body as T;
 }
+
+export class StockTubeBody {
+  @IsText(12) who!: string;
+  @IsText(40) type!: string;
+  @IsText(100) place!: string;
+  @Optional() @IsText(300, { empty: true }) note?: string;
+}
+
+export class StockTestBody {
+  @IsText(12) who!: string;
+  @IsNumber() @Min(0) @Max(2000) milliamps!: number;
+  @Optional() @IsNumber() @Min(0) @Max(100) gm?: number;
+  @IsNumber() @Min(1) @Max(2000) plateVolts!: number;
+  @Optional() @IsNumber() @Min(1) @Max(2000) screenVolts?: number;
+  @IsNumber() @Min(-300) @Max(50) gridVolts!: number;
+  @Optional() @IsText(100, { empty: true }) shorts?: string;
+  @Optional() @IsText(300, { empty: true }) note?: string;
+}
+
+export class StockMoveBody {
+  @IsText(12) who!: string;
+  @IsText(100) place!: string;
+}

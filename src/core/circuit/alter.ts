@@ -169,6 +169,11 @@ function changeTube(circuit: Circuit, e: Element, change: string, word: string, 
     if (left > 0 && left <= 1) return emission(left);
     throw new AlterError(change, texts.weakPartEmissionLeft());
   }
+  if (word === "strength") {
+    const parts = Number(argument);
+    if (parts > 0 && parts <= 3) return replace(circuit, e, { ...e, notes: { ...e.notes, strength: parts } });
+    throw new AlterError(change, texts.strengthParts());
+  }
   if (word === "gassy") {
     const parsed = parseQuantity(argument, { unit: "A" });
     if (parsed.ok && parsed.quantity.value > 0) return replace(circuit, e, { ...e, params: { ...e.params, gas: parsed.quantity.value } });

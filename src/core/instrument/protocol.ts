@@ -7,6 +7,7 @@
  *     gone meter
  *     want n=4 point=V2.p kind=dcv range=1000
  *     set mains=115 lamp=60
+ *     set turn=P9 pos=0.62
  *
  * Base units throughout; milliamperes for kind ma. Documented in docs/instruments.md.
  */
@@ -64,11 +65,14 @@ export interface WantLine {
   noted?: string;
 }
 
-/** Settings for a variable mains: volts, and the watts of a series lamp (0: none). */
+/** Settings for a variable mains: volts, and the watts of a series lamp (0: none); on the simulated bench also a control of the amp. */
 export interface SetLine {
   tell: "set";
   mains?: number;
   lamp?: number;
+  /** A control of the simulated amp, and where it is turned to, 0 to 1. No real bench has one that Scutum can turn. */
+  turn?: string;
+  pos?: number;
 }
 
 export type InstrumentLine = MeterLine | MainsLine | GoneLine;
@@ -81,7 +85,7 @@ const FORMS: Record<string, string> = {
   mains: "mains n=1 at=1764070000123 volts=230.4 amps=0.52 [lamp=60 glow=0.1] [fuse=blown]",
   gone: "gone meter, or gone mains",
   want: "want n=1 point=V2.p kind=dcv [range=1000] [noted=panel%20on]",
-  set: "set [mains=115] [lamp=60]",
+  set: "set [mains=115] [lamp=60] [turn=P9 pos=0.5]",
 };
 /** Longer lines are no instrument's. */
 const LONGEST = 400;
@@ -156,8 +160,16 @@ export function readLine(text: string): ReadLine {
     default: {
       const mains = maybe("mains", 0);
       const lamp = maybe("lamp", 0);
-      if (mains === undefined && lamp === undefined) return no("nothing is set");
-      return done({ tell: "set", ...(mains === undefined ? {} : { mains }), ...(lamp === undefined ? {} : { lamp }) });
+      const turn = fields.get("turn");
+      const pos = turn === undefined ? undefined : number("pos", 0);
+      if (pos !== undefined && pos > 1) missing.push(`pos=${pos}`);
+      if (mains === undefined && lamp === undefined && turn === undefined) return no("nothing is set");
+      return done({
+        tell: "set",
+        ...(mains === undefined ? {} : { mains }),
+        ...(lamp === undefined ? {} : { lamp }),
+        ...(turn ? { turn: turn.toUpperCase(), pos: pos! } : {}),
+      });
     }
   }
 }
@@ -189,7 +201,7 @@ export function writeLine(line: BenchLine): string {
         ...(line.noted ? pair("noted", encodeURIComponent(line.noted)) : []),
       ].join(" ");
     case "set":
-      return ["set", ...pair("mains", line.mains), ...pair("lamp", line.lamp)].join(" ");
+      return ["set", ...pair("mains", line.mains), ...pair("lamp", line.lamp), ...pair("turn", line.turn), ...pair("pos", line.pos)].join(" ");
   }
 }
 

@@ -3,7 +3,7 @@ import { readCircuit } from "../circuit/read";
 import type { EventDraft } from "../tape/events/event";
 import { foldJob } from "../tape/fold";
 import { tape } from "../tape/tape-for-tests";
-import { circuitInUse, experimentsIn } from "./circuit-in-use";
+import { changesIn, circuitInUse } from "./circuit-in-use";
 
 const WREN = readFileSync("demo/amps/wren-5.cir", "utf8");
 const trial = (outcome: "open" | "kept" | "reverted", set: string[], more: object = {}): EventDraft =>
@@ -17,7 +17,7 @@ const state = (...drafts: EventDraft[]) => foldJob(tape(...drafts.map((d, i): [n
 
 test("experiments that are open or kept are in the circuit in use; one that was put back is not", () => {
   const s = state(trial("open", ["R8=220k"]), trial("kept", ["R9=2.2k"]), trial("reverted", ["R7=1k"]));
-  expect(experimentsIn(s)).toEqual(["R8=220k", "R9=2.2k"]);
+  expect(changesIn(s)).toEqual(["R8=220k", "R9=2.2k"]);
   const { netlist, circuit, leftOut } = circuitInUse(s, WREN);
   expect(leftOut).toEqual([]);
   expect(ohms(netlist, "R8")).toBe(220e3);

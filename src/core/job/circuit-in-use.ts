@@ -13,11 +13,11 @@ export interface CircuitInUse {
   /** Its file. */
   netlist: string;
   circuit: Circuit;
-  /** Experiments that are in the amp but cannot be made in the model, with the reason: what is judged leaves them out. */
+  /** What is changed in the amp but cannot be made in the model, with the reason: what is judged leaves them out. */
   leftOut: { line: number; position: string; why: string }[];
 }
 
-/** An experiment that is in the amp, with what it changes, in the engine's words: "R4=270". */
+/** An experiment that is in the amp, an adjuster that was turned or a tube from stock, with what it changes in the engine's words: "R4=270". */
 interface InTheAmp {
   line: number;
   position: string;
@@ -33,9 +33,27 @@ function experimentsAt(state: Pick<JobState, "changes" | "lines">, line: number)
   );
 }
 
-/** Changes of the experiments that are open or were kept, in the engine's words, in the order of the tape. */
-export function experimentsIn(state: Pick<JobState, "changes" | "lines">): string[] {
-  return experimentsAt(state, Infinity).flatMap((e) => e.set);
+type Changed = Pick<JobState, "changes" | "lines" | "adjusted" | "tubesFitted">;
+
+/** Where adjusters stand and which tubes are in by a line: the last of each counts. */
+function setAt(state: Changed, line: number): InTheAmp[] {
+  const last = new Map<string, InTheAmp>();
+  for (const a of state.adjusted)
+    if (a.seq < line && a.position !== undefined)
+      last.set(a.control, { line: a.seq, position: a.control, set: [`${a.control}=${a.position}`] });
+  for (const t of state.tubesFitted) {
+    if (t.seq >= line) continue;
+    // One whose test says nothing of its current is the sheet's tube again.
+    last.set(t.tube, { line: t.seq, position: t.tube, set: [`${t.tube}=strength:${t.strength ?? 1}`] });
+  }
+  return [...last.values()].sort((a, b) => a.line - b.line);
+}
+
+const inTheAmpAt = (state: Changed, line: number): InTheAmp[] => [...experimentsAt(state, line), ...setAt(state, line)];
+
+/** What is changed in the amp now, experiments first, in the engine's words. */
+export function changesIn(state: Changed): string[] {
+  return inTheAmpAt(state, Infinity).flatMap((e) => e.set);
 }
 
 /** The last few, since a screen asks for the same one at every line of its tape. */
@@ -47,9 +65,9 @@ const MOST_KEPT = 50;
  * @param stored the circuit file of the library that the job has; one without test points is read with the usual ones.
  * @param line the circuit as it was when that line was logged; as it is now unless given.
  */
-export function circuitInUse(state: Pick<JobState, "changes" | "lines" | "points">, stored: string, line = Infinity): CircuitInUse {
+export function circuitInUse(state: Changed & Pick<JobState, "points">, stored: string, line = Infinity): CircuitInUse {
   const model = withUsualPoints(stored, readOnce(stored));
-  const experiments = experimentsAt(state, line);
+  const experiments = inTheAmpAt(state, line);
   // A reading is judged at its point however late the point was made known.
   const own = state.points.map(({ name, node, label }) => ({ name, node, label }));
   const key = JSON.stringify([model, experiments, own]);

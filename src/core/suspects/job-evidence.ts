@@ -2,6 +2,7 @@
 
 import type { Circuit } from "../circuit/circuit";
 import { ampAsItIs } from "../tape/amp-as-it-is";
+import type { Conditions } from "../tape/events/measuring-events";
 import type { JobState } from "../tape/fold";
 import { solveConditions, type SolveConditions } from "../expectation/modelled";
 import { gathered, observableKey, pointNamed, sameMeasurement, type Evidence } from "../diagnosis/evidence";
@@ -39,10 +40,11 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
       leftOut.push({ point: r.point, why: texts.notBetweenTwoNodes() });
       continue;
     }
+    const drive = r.kind === "acv" ? driveOf(circuit, r.conditions) : undefined;
     const point =
-      r.kind === "acv"
+      r.kind === "acv" && !drive
         ? railNamed(circuit, r.point)
-        : r.kind === "dcv"
+        : r.kind === "dcv" || r.kind === "acv"
           ? pointNamed(circuit, r.point)
           : r.kind === "ohm"
             ? r.point
@@ -50,7 +52,7 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
     if (point === undefined) {
       leftOut.push({
         point: r.point,
-        why: r.kind === "acv" ? texts.acLevelWithoutTone() : texts.notPointCircuit(),
+        why: r.kind === "acv" && !drive ? texts.acLevelWithoutTone() : texts.notPointCircuit(),
       });
       continue;
     }
@@ -59,6 +61,7 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
       kind: r.kind,
       value: r.value,
       conditions: r.kind === "ohm" ? { without: [], set: [] } : rounded(solveConditions(circuit, r.conditions)),
+      ...(drive ? { drive } : {}),
     };
     found.push(e);
   }
@@ -85,6 +88,12 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
     mains: mainsKnown(state),
     ...(since ? { since } : {}),
   };
+}
+
+/** The tone at the first stage's input that an AC level was read with; undefined without one. */
+function driveOf(circuit: Circuit, { toneVolts, toneHertz }: Conditions): Evidence["drive"] {
+  const input = circuit.stages[0]?.in;
+  return input !== undefined && toneVolts && toneHertz ? { input, hertz: toneHertz, level: toneVolts } : undefined;
 }
 
 /** The point's name where it is a rail: alternating volts there without a tone are ripple. */

@@ -15,11 +15,15 @@ export function begunAt(state: Pick<JobState, "lines">, seq: number): number {
   return before === undefined ? seq : begunAt(state, before);
 }
 
-export function ampAsItIs(state: Pick<JobState, "changes" | "lines">): AmpAsItIs {
+export function ampAsItIs(state: Pick<JobState, "changes" | "lines" | "adjusted" | "tubesFitted">): AmpAsItIs {
   const begun = (seq: number) => begunAt(state, seq);
   const within = (c: JobState["changes"][number]) => c.kind !== "experiment" || c.outcome !== "reverted";
   const last = state.changes.findLast(within);
-  const since = last && { seq: last.kind === "experiment" ? begun(last.seq) : last.seq, position: last.position };
+  const since = [
+    ...(last ? [{ seq: last.kind === "experiment" ? begun(last.seq) : last.seq, position: last.position }] : []),
+    ...state.adjusted.slice(-1).map((a) => ({ seq: a.seq, position: a.control })),
+    ...state.tubesFitted.slice(-1).map((t) => ({ seq: t.seq, position: t.tube })),
+  ].sort((a, b) => b.seq - a.seq)[0];
   const trials = state.changes.filter((c) => !within(c)).map((c) => ({ from: begun(c.seq), to: c.seq }));
   return {
     ...(since ? { since } : {}),

@@ -16,6 +16,16 @@ import type {
   SoakBegun,
   SoakEnded,
 } from "./events/noise-events";
+import type {
+  Adjusted,
+  BiasFigures,
+  BiasTaken,
+  BlockingFound,
+  GridRead,
+  SignalFigure,
+  TubeFitted,
+  WaveformTaken,
+} from "./events/output-events";
 import type { Conditions, Finding, Observation, PointMade, Reading } from "./events/measuring-events";
 import type { Advice, Approval, BillLine, Change, Returned, SafetyTest, Waiting } from "./events/work-events";
 import type { SafetyTestKind } from "./events/words";
@@ -57,6 +67,14 @@ export interface JobState {
   points: Line<PointMade>[];
   findings: (Line<Finding> & { closed?: string })[];
   removed: (Line<{ what: string; place?: string; colour?: string; photo?: string }> & { back?: number })[];
+  biases: Line<BiasTaken>[];
+  biasFigures: Line<BiasFigures>[];
+  adjusted: Line<Adjusted>[];
+  waveforms: Line<WaveformTaken>[];
+  gridReads: Line<GridRead>[];
+  blockings: Line<BlockingFound>[];
+  tubesFitted: Line<TubeFitted>[];
+  signalFigures: Line<SignalFigure>[];
   changes: Line<Change>[];
   approvals: Line<Approval>[];
   safetyTests: Map<SafetyTestKind, Line<SafetyTest>>;
@@ -122,6 +140,14 @@ export function foldJob(events: JobEvent[]): JobState {
     points: [],
     findings: [],
     removed: [],
+    biases: [],
+    biasFigures: [],
+    adjusted: [],
+    waveforms: [],
+    gridReads: [],
+    blockings: [],
+    tubesFitted: [],
+    signalFigures: [],
     changes: [],
     approvals: [],
     safetyTests: new Map(),
@@ -178,7 +204,15 @@ function apply(s: JobState, e: JobEvent): void {
   else if (is(e, "put-back")) {
     const removed = s.removed.find((r) => r.seq === e.payload.removed);
     if (removed) removed.back = e.seq;
-  } else if (is(e, "change")) s.changes.push({ ...e.payload, ...where });
+  } else if (is(e, "bias")) s.biases.push({ ...e.payload, ...where });
+  else if (is(e, "bias-figures")) s.biasFigures.push({ ...e.payload, ...where });
+  else if (is(e, "adjusted")) s.adjusted.push({ ...e.payload, ...where });
+  else if (is(e, "waveform")) s.waveforms.push({ ...e.payload, ...where });
+  else if (is(e, "grid-read")) s.gridReads.push({ ...e.payload, ...where });
+  else if (is(e, "blocking")) s.blockings.push({ ...e.payload, ...where });
+  else if (is(e, "tube-fitted")) s.tubesFitted.push({ ...e.payload, ...where });
+  else if (is(e, "signal-figure")) s.signalFigures.push({ ...e.payload, ...where });
+  else if (is(e, "change")) s.changes.push({ ...e.payload, ...where });
   else if (is(e, "approval")) s.approvals.push({ ...e.payload, ...where });
   else if (is(e, "safety-test")) s.safetyTests.set(e.payload.test, { ...e.payload, ...where });
   else if (is(e, "observation")) s.observations.push({ ...e.payload, ...where });

@@ -5,6 +5,7 @@ import { formatDuration, formatQuantity, formatVolts } from "../quantity/format"
 import type { Reading } from "./events/measuring-events";
 import type { TubeTest } from "./events/cold-check-events";
 import { tellNoise } from "./tell-noise";
+import { tellOutput } from "./tell-output";
 import { is, type JobEvent } from "./events/event";
 import * as texts from "../texts/tape";
 
@@ -117,6 +118,8 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
     return `${e.payload.what}: ${e.payload.ohms === undefined ? e.payload.outcome : formatQuantity(e.payload.ohms, "Ω", 3)}`;
   const noise = tellNoise(e);
   if (noise !== undefined) return noise;
+  const output = tellOutput(e);
+  if (output !== undefined) return output;
   if (is(e, "safety-test")) return texts.safety(e.payload.test, e.payload.passed ? "passed" : "FAILED");
   if (is(e, "waiting"))
     return texts.waitingFor(

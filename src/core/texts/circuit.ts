@@ -151,3 +151,5 @@ export const subcircuitsMostDeepNone = () => say`subcircuits at most 8 deep, and
 export const numberNetlistsWrite = (shown: Value) => say`a number as netlists write it: ${shown}`;
 export const numberSuchMeg = () => say`a number such as 4.7k, 32u, 1MEG or 1e-3`;
 export const numberNotBeyondAll = () => say`a number that is not beyond all bounds`;
+
+export const strengthParts = () => say`strength: and the current in parts of the sheet's tube, up to 3; for example strength:0.92`;

@@ -138,3 +138,18 @@ export const bill = (text: Value, payload: Value) => say`Bill: ${text} ${payload
 export const advice = (text: Value) => say`Advice: ${text}`;
 export const returnedTo = (to: Value) => say`Returned to ${to}`;
 export const undoneLine = (supersedes: Value, reason: Value) => say`Undone: line ${supersedes}${reason}`;
+
+// The output stage.
+export const biasTaken = (when: Value, stage: Value, rows: Value) => say`Idle ${when} (${stage}): ${rows}`;
+export const biasFigures = (chosen: Value, figures: string, reason: string) =>
+  say`Idle is set by: ${chosen}${figures ? `; ${figures}` : ""}${reason ? `; ${reason}` : ""}`;
+export const adjusted = (control: Value, position: string, why: string) =>
+  say`Turned ${control}${position ? ` to ${position} of its turn` : ""}${why ? `, ${why}` : ""}`;
+export const waveform = (when: Value, source: Value, notch: Value, distortion: Value) =>
+  say`Waveform ${when} (${source}): notch ${notch}, distortion ${distortion}`;
+export const gridRead = (tube: Value, rest: Value, driven: Value, after: Value) =>
+  say`${tube} grid ${rest} at rest, ${driven} under drive, ${after} after it`;
+export const blocking = (what: Value, shift: Value, recovery: string) =>
+  recovery ? say`Blocking, ${what}: shifts ${shift}, back in ${recovery}` : say`Blocking, ${what}: shifts ${shift}, not back within the time watched`;
+export const tubeFitted = (socket: Value, type: Value, number: Value, test: string) =>
+  say`Fitted ${socket}: ${type} number ${number} from stock${test ? `, ${test}` : ""}`;

@@ -5,12 +5,15 @@ import { useEffect, useMemo, type ReactNode } from "react";
 import { JobProvider } from "@/ui/frame/job-context";
 import type { InstrumentPort } from "@/ui/frame/instrument-port";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
+import type { StockTube } from "@/core/shop/stock-tubes";
+import type { StockPort } from "@/ui/frame/stock-port";
 import type { PointPlace } from "@/core/shop/point-places";
 import type { JobEvent } from "@/core/tape/events/event";
 import { keepJob, keepTape, type JobData } from "../../kept/kept-jobs";
 import { liveTape } from "./tape-stream";
 import { sharedStream } from "./instrument-stream";
 import { workerDrawings } from "@/workers/drawing";
+import { workerOutput } from "@/workers/output";
 import { workerSolver } from "@/workers/solver";
 import { workerSounds } from "@/workers/sounds";
 
@@ -18,6 +21,7 @@ import { workerSounds } from "@/workers/sounds";
 const solver = workerSolver();
 const sounds = workerSounds();
 const drawings = workerDrawings();
+const output = workerOutput();
 
 /** Not signed in any more; asked too slowly; asked too often. */
 const PASSING = new Set([401, 408, 429]);
@@ -96,6 +100,22 @@ function portOf(jobId: number, who: string, modelId: number | undefined): JobPor
   };
 }
 
+function stockOf(who: string): StockPort {
+  const ask = async (path: string, body?: object) => {
+    const options = body && { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ who, ...body }) };
+    return answer<{ tubes: StockTube[]; number?: number }>(await fetch(`/api/v1/tubes${path}`, { ...options, signal: inTime() }));
+  };
+  return {
+    list: async () => (await ask("")).tubes,
+    add: async (tube) => {
+      const { tubes, number } = await ask("", tube);
+      return { tubes, number: number! };
+    },
+    test: async (number, test) => (await ask(`/${number}/tests`, test)).tubes,
+    move: async (number, place) => (await ask(`/${number}/moves`, { place })).tubes,
+  };
+}
+
 /** A line to the bench that is not through by then is given up: the next point asks again. */
 const SEND_MS = 5000;
 
@@ -120,13 +140,24 @@ function instrumentsOf(jobId: number): InstrumentPort {
 /** @param keptAt when it is drawn from what this browser keeps: when the server was last in touch. */
 export function JobClient({ keptAt, children, ...job }: JobData & { keptAt?: string; children: ReactNode }) {
   const port = useMemo(() => portOf(job.jobId, job.who, job.modelId), [job.jobId, job.who, job.modelId]);
+  const stock = useMemo(() => stockOf(job.who), [job.who]);
   const instruments = useMemo(() => instrumentsOf(job.jobId), [job.jobId]);
   useEffect(() => {
     if (keptAt === undefined) keeping(() => keepJob(job));
     // eslint-disable-next-line react-hooks/exhaustive-deps -- as the server gave it, once; the tape is kept as it grows
   }, [job.jobId, job.serverNow, keptAt]);
   return (
-    <JobProvider {...job} keptAt={keptAt} port={port} solver={solver} instruments={instruments} sounds={sounds} drawings={drawings}>
+    <JobProvider
+      {...job}
+      keptAt={keptAt}
+      port={port}
+      solver={solver}
+      output={output}
+      stock={stock}
+      instruments={instruments}
+      sounds={sounds}
+      drawings={drawings}
+    >
       {children}
     </JobProvider>
   );

@@ -14,6 +14,9 @@ export class Conditions {
   @Optional() @IsText(300, { empty: true }) switches?: string;
   @Optional() @IsText(300, { empty: true }) controls?: string;
   @Optional() @IsText(60, { empty: true }) limiter?: string;
+  /** A tone at the input: volts rms and hertz. */
+  @Optional() @IsNumber() @Min(0) @Max(1000) toneVolts?: number;
+  @Optional() @IsNumber() @Min(0) @Max(1e6) toneHertz?: number;
   /** Minutes since power on. */
   @Optional() @IsNumber() @Min(0) @Max(100000) warmMinutes?: number;
 }

@@ -5,6 +5,7 @@ import type * as bringUp from "./bring-up-events";
 import type * as cold from "./cold-check-events";
 import type * as intake from "./intake-events";
 import type * as noise from "./noise-events";
+import type * as output from "./output-events";
 import type * as power from "./power-events";
 import type * as work from "./work-events";
 
@@ -53,6 +54,14 @@ export interface Payloads {
   occurrence: noise.Occurrence;
   "soak-begun": noise.SoakBegun;
   "soak-ended": noise.SoakEnded;
+  bias: output.BiasTaken;
+  "bias-figures": output.BiasFigures;
+  adjusted: output.Adjusted;
+  waveform: output.WaveformTaken;
+  "grid-read": output.GridRead;
+  blocking: output.BlockingFound;
+  "tube-fitted": output.TubeFitted;
+  "signal-figure": output.SignalFigure;
   change: work.Change;
   approval: work.Approval;
   "safety-test": work.SafetyTest;

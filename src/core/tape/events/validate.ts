@@ -7,6 +7,7 @@ import * as bringUp from "./bring-up-events";
 import * as cold from "./cold-check-events";
 import * as intake from "./intake-events";
 import * as noise from "./noise-events";
+import * as output from "./output-events";
 import * as power from "./power-events";
 import type { LoggedType, Payloads } from "./registry";
 import * as work from "./work-events";
@@ -57,6 +58,14 @@ const CLASSES: { [T in LoggedType]: new () => Payloads[T] } = {
   occurrence: noise.Occurrence,
   "soak-begun": noise.SoakBegun,
   "soak-ended": noise.SoakEnded,
+  bias: output.BiasTaken,
+  "bias-figures": output.BiasFigures,
+  adjusted: output.Adjusted,
+  waveform: output.WaveformTaken,
+  "grid-read": output.GridRead,
+  blocking: output.BlockingFound,
+  "tube-fitted": output.TubeFitted,
+  "signal-figure": output.SignalFigure,
   change: work.Change,
   approval: work.Approval,
   "safety-test": work.SafetyTest,

@@ -26,6 +26,16 @@ export const TOUCHES = ["cold", "warm", "hot", "too hot to touch"] as const;
 export type Touch = (typeof TOUCHES)[number];
 export const STAGE_RESULTS = ["passed", "stopped", "skipped", "open again"] as const;
 export type StageResult = (typeof STAGE_RESULTS)[number];
+/** How a tube's current was read. */
+export const CURRENT_WAYS = ["cathode resistor", "socket probe", "half winding", "shunt"] as const;
+export type CurrentWay = (typeof CURRENT_WAYS)[number];
+/** What the idle is set by. */
+export const IDLE_SCHOOLS = ["cool", "middle", "hot", "label", "manual", "crossover", "brief", "own"] as const;
+export type IdleSchool = (typeof IDLE_SCHOOLS)[number];
+export const TAKEN_WHEN = ["before", "after", "trial"] as const;
+export type TakenWhen = (typeof TAKEN_WHEN)[number];
+export const SIGNAL_FIGURES = ["power at clip", "damping", "residual hum", "response", "square wave"] as const;
+export type SignalFigureKind = (typeof SIGNAL_FIGURES)[number];
 /** A series lamp to the eye. */
 export const GLOWS = ["dark", "glowing", "bright"] as const;
 export type Glow = (typeof GLOWS)[number];
