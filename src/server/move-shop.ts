@@ -12,7 +12,17 @@ const TABLES = [
   ...["settings", "bench_amps", "people", "bench_tokens", "door", "done_once"],
 ] as const;
 /** Those whose numbers are given by the database. */
-const NUMBERED = ["owners", "amp_models", "amps", "people", "bench_tokens", "point_places", "stock_tubes", "stock_tube_tests", "stock_tube_moves"] as const;
+const NUMBERED = [
+  "owners",
+  "amp_models",
+  "amps",
+  "people",
+  "bench_tokens",
+  "point_places",
+  "stock_tubes",
+  "stock_tube_tests",
+  "stock_tube_moves",
+] as const;
 const AT_ONCE = 200;
 
 interface Column {

@@ -6,8 +6,7 @@ import { UserError } from "./errors";
 
 type Optional<T> = { [K in keyof T]: T[K] | null };
 
-const given = <T extends object>(row: Optional<T>): T =>
-  Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)) as T;
+const given = <T extends object>(row: Optional<T>): T => Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)) as T;
 
 /** Every tube with its tests and moves, by number. */
 export async function stockTubes(sql: Sql): Promise<StockTube[]> {
@@ -23,7 +22,10 @@ export async function stockTubes(sql: Sql): Promise<StockTube[]> {
   );
   const iso = <T extends { at: Date | string | null }>(row: T) => ({ ...row, at: new Date(row.at!).toISOString() });
   const made = new Map(
-    tubes.map((t) => [t.number!, { ...given<{ number: number; type: string; note?: string }>(t), tests: [] as StockTest[], moves: [] as StockMove[] }]),
+    tubes.map((t) => [
+      t.number!,
+      { ...given<{ number: number; type: string; note?: string }>(t), tests: [] as StockTest[], moves: [] as StockMove[] },
+    ]),
   );
   for (const { tube, ...test } of tests) made.get(tube)!.tests.push(given<StockTest>(iso(test)));
   for (const { tube, ...move } of moves) made.get(tube)!.moves.push(iso(move));
@@ -32,11 +34,10 @@ export async function stockTubes(sql: Sql): Promise<StockTube[]> {
 
 /** Takes a tube in; gives its number. */
 export async function addStockTube(sql: Sql, { type, place, note }: NewStockTube, who: string): Promise<number> {
-  const [row] = await sql.query<{ number: number }>("insert into stock_tubes (type, note, made_by) values ($1, $2, $3) returning id as number", [
-    type.trim().toUpperCase(),
-    note?.trim() || null,
-    who,
-  ]);
+  const [row] = await sql.query<{ number: number }>(
+    "insert into stock_tubes (type, note, made_by) values ($1, $2, $3) returning id as number",
+    [type.trim().toUpperCase(), note?.trim() || null, who],
+  );
   await moveStockTube(sql, row!.number, place, who);
   return row!.number;
 }

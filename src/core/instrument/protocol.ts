@@ -201,7 +201,9 @@ export function writeLine(line: BenchLine): string {
         ...(line.noted ? pair("noted", encodeURIComponent(line.noted)) : []),
       ].join(" ");
     case "set":
-      return ["set", ...pair("mains", line.mains), ...pair("lamp", line.lamp), ...pair("turn", line.turn), ...pair("pos", line.pos)].join(" ");
+      return ["set", ...pair("mains", line.mains), ...pair("lamp", line.lamp), ...pair("turn", line.turn), ...pair("pos", line.pos)].join(
+        " ",
+      );
   }
 }
 

@@ -79,7 +79,10 @@ export function answerAim(circuit: Circuit, ask: AskedOf & { adjuster: string; a
   return {
     ...("position" in found ? { position: found.position, idle: found.idle } : { reaches: found.reaches }),
     range,
-    parts: "position" in found && found.position > 0.15 && found.position < 0.85 ? [] : partsForRange(amp, ask.adjuster, names, ask.amps, ask.mains),
+    parts:
+      "position" in found && found.position > 0.15 && found.position < 0.85
+        ? []
+        : partsForRange(amp, ask.adjuster, names, ask.amps, ask.mains),
     ...(guard ? { guard } : {}),
   };
 }

@@ -77,19 +77,37 @@ export function runBlocking(
   });
   // Silence is watched with steps as long as the error lets them be.
   const silent = driven.finished
-    ? transient(amp.op.network, { start: driven.end, stop: wait, keep, mostStep: wait / 200, tolerance, progress: (part) => told(0.5, part) })
+    ? transient(amp.op.network, {
+        start: driven.end,
+        stop: wait,
+        keep,
+        mostStep: wait / 200,
+        tolerance,
+        progress: (part) => told(0.5, part),
+      })
     : undefined;
   const t = [...driven.t, ...(silent?.t.slice(1).map((x) => x + DRIVEN) ?? [])];
   const v = driven.v.map((course, i) => [...course, ...(silent?.v[i]!.slice(1) ?? [])]);
-  return judge(t, v, grids.map((g) => g.name), amp, DRIVEN + wait, silent?.finished === true);
+  return judge(
+    t,
+    v,
+    grids.map((g) => g.name),
+    amp,
+    DRIVEN + wait,
+    silent?.finished === true,
+  );
 }
 
 /** Seconds of the slowest way back of a grid: its coupling capacitor, or the capacitor that holds the end of its leak. */
 function longestConstant(circuit: Circuit, grid: string): number {
   const own = timeConstant(circuit, grid)?.seconds ?? 0.02;
   const leak = leakOf(circuit, grid);
-  const end = leak?.nodes.find((n) => n !== grid && circuit.elements.some((e) => e.letter === "C" && e.nodes.includes(n) && e.nodes.includes("0")));
-  const held = circuit.elements.find((e) => e.letter === "C" && e.nodes.includes("0") && end !== undefined && end !== "0" && e.nodes.includes(end));
+  const end = leak?.nodes.find(
+    (n) => n !== grid && circuit.elements.some((e) => e.letter === "C" && e.nodes.includes(n) && e.nodes.includes("0")),
+  );
+  const held = circuit.elements.find(
+    (e) => e.letter === "C" && e.nodes.includes("0") && end !== undefined && end !== "0" && e.nodes.includes(end),
+  );
   const ohms = end === undefined || end === "0" ? 0 : ohmsToGround(circuit, end);
   return Math.max(own, held?.value && Number.isFinite(ohms) ? held.value * Math.min(ohms, 100e3) : 0);
 }
@@ -195,14 +213,24 @@ export function leakOf(circuit: Circuit, grid: string): Element | undefined {
   const near = [grid];
   const couplings = couplingCapacitorsTo(circuit, grid);
   const coupled = couplings.flatMap((c) => c.nodes);
-  const stopper = circuit.elements.find((e) => e.letter === "R" && e.nodes.includes(grid) && e.nodes.some((n) => n !== grid && coupled.includes(n)));
+  const stopper = circuit.elements.find(
+    (e) => e.letter === "R" && e.nodes.includes(grid) && e.nodes.some((n) => n !== grid && coupled.includes(n)),
+  );
   if (stopper) near.push(stopper.nodes.find((n) => n !== grid)!);
   return circuit.elements
     .filter((e) => e !== stopper && e.letter === "R" && e.nodes.some((n) => near.includes(n)) && !e.nodes.every((n) => near.includes(n)))
     .sort((a, b) => b.value! - a.value!)[0];
 }
 
-export const REMEDIES = ["none", "coupling capacitor", "grid leak", "grid stopper", "before the inverter", "colder bias", "driver tube"] as const;
+export const REMEDIES = [
+  "none",
+  "coupling capacitor",
+  "grid leak",
+  "grid stopper",
+  "before the inverter",
+  "colder bias",
+  "driver tube",
+] as const;
 export type RemedyKind = (typeof REMEDIES)[number];
 
 export interface Remedy {
@@ -338,7 +366,8 @@ function changesFor(circuit: Circuit, stage: OutputStage): MadeChange[] {
       make: (c) => withGridShift(c, stage, -3),
     });
   const driver = driverOf(circuit, couplings);
-  if (driver) out.push(bySet("driver tube", texts.typeFor(driver.names.join(", "), driver.from, driver.to), driver.set, texts.originalTube()));
+  if (driver)
+    out.push(bySet("driver tube", texts.typeFor(driver.names.join(", "), driver.from, driver.to), driver.set, texts.originalTube()));
   return out;
 }
 
@@ -347,7 +376,9 @@ function stoppers(circuit: Circuit, stage: OutputStage): MadeChange {
   const OHMS = 47e3;
   const own = stage.tubes.map((t) => {
     const coupled = couplingCapacitorsTo(circuit, t.grid).flatMap((c) => c.nodes);
-    return circuit.elements.find((e) => e.letter === "R" && e.nodes.includes(t.grid) && e.nodes.some((n) => n !== t.grid && coupled.includes(n)));
+    return circuit.elements.find(
+      (e) => e.letter === "R" && e.nodes.includes(t.grid) && e.nodes.some((n) => n !== t.grid && coupled.includes(n)),
+    );
   });
   if (own.every((r) => r !== undefined)) {
     const set = own.map((r) => `${r.name}=47k`);
@@ -371,7 +402,15 @@ function stoppers(circuit: Circuit, stage: OutputStage): MadeChange {
         if (!named.has(e.name)) return e;
         const at = e.nodes.length - 2;
         const inner = `${e.name.toLowerCase()}.g#stopper`;
-        added.push({ name: `R#${e.name}stopper`, letter: "R", nodes: [e.nodes[at]!, inner], value: OHMS, params: {}, notes: {}, line: e.line });
+        added.push({
+          name: `R#${e.name}stopper`,
+          letter: "R",
+          nodes: [e.nodes[at]!, inner],
+          value: OHMS,
+          params: {},
+          notes: {},
+          line: e.line,
+        });
         return { ...e, nodes: e.nodes.map((n, i) => (i === at ? inner : n)) };
       });
       return { ...c, elements: [...elements, ...added] };
@@ -390,14 +429,19 @@ function inverterCapacitor(circuit: Circuit, stage: OutputStage, couplings: read
   const inputs = [...new Set([...(channel?.stages.map((s) => s.in) ?? []), ...grids])];
   return grids
     .filter((g) => inputs.includes(g))
-    .flatMap((g) => circuit.elements.filter((e) => e.letter === "C" && e.nodes.includes(g) && !e.nodes.includes("0") && !couplings.includes(e)))
+    .flatMap((g) =>
+      circuit.elements.filter((e) => e.letter === "C" && e.nodes.includes(g) && !e.nodes.includes("0") && !couplings.includes(e)),
+    )
     .sort((a, b) => a.value! - b.value!)[0];
 }
 
 /** A driver of less gain in the same basing; there is none below a 12AU7. */
 const OTHER_DRIVER: Record<string, string> = { "12AX7": "12AT7", "12AT7": "12AU7", "6SL7GT": "6SN7GTB" };
 
-function driverOf(circuit: Circuit, couplings: readonly Element[]): { names: string[]; from: string; to: string; set: string[] } | undefined {
+function driverOf(
+  circuit: Circuit,
+  couplings: readonly Element[],
+): { names: string[]; from: string; to: string; set: string[] } | undefined {
   const drivers = driversOf(circuit, couplings);
   const from = drivers[0]?.tube?.type;
   const to = from && OTHER_DRIVER[from];

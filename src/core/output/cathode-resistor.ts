@@ -94,11 +94,20 @@ const SHARES = [0.9, 1, 1.1] as const;
 /** The resistor that biases a stage; undefined where it has none. */
 export function cathodeResistorOf(circuit: Circuit, stage: OutputStage): Element | undefined {
   const cathodes = new Set(stage.tubes.map((t) => t.cathode));
-  return circuit.elements.filter((e) => e.letter === "R" && e.value && e.nodes.some((n) => cathodes.has(n))).sort((a, b) => b.value! - a.value!)[0];
+  return circuit.elements
+    .filter((e) => e.letter === "R" && e.value && e.nodes.some((n) => cathodes.has(n)))
+    .sort((a, b) => b.value! - a.value!)[0];
 }
 
 /** What a resistor of the stage makes of every mode at three mains. @throws RangeError where one does not settle. */
-export function figuresWith(circuit: Circuit, stage: OutputStage, part: string, ohms: number, modes: readonly Mode[], mains?: number): ModeFigures[] {
+export function figuresWith(
+  circuit: Circuit,
+  stage: OutputStage,
+  part: string,
+  ohms: number,
+  modes: readonly Mode[],
+  mains?: number,
+): ModeFigures[] {
   const wall = mains ?? circuit.mains?.volts;
   return modes.flatMap((mode) =>
     SHARES.map((share): ModeFigures => {
@@ -140,7 +149,10 @@ export function chooseCathodeResistor(
     if (figures.some((f) => f.ofRating > limit || f.ofScreenRating > Math.max(1, limit))) return void refused++;
     const worst = Math.max(...figures.map((f) => f.watts));
     const each =
-      made.b === undefined ? worst : (worst * (made.together === "series" ? Math.max(made.a, made.b) : Math.max(1 / made.a, 1 / made.b))) / (made.together === "series" ? made.a + made.b : 1 / made.a + 1 / made.b);
+      made.b === undefined
+        ? worst
+        : (worst * (made.together === "series" ? Math.max(made.a, made.b) : Math.max(1 / made.a, 1 / made.b))) /
+          (made.together === "series" ? made.a + made.b : 1 / made.a + 1 / made.b);
     const rating = ratingFor(2 * each, STANDARD_WATTS);
     if (rating === undefined) return void refused++;
     tried.push({ ohms, made, rating, figures, ofRating: Math.max(...figures.filter((f) => f.share === 1).map((f) => f.ofRating)) });

@@ -46,7 +46,9 @@ export function chooseDropper(circuit: Circuit, point: string, window: { low: nu
   const part = dropperBefore(circuit, point);
   if (part?.letter !== "R") throw new RangeError(texts.noDropper(point));
   const now = railVolts(circuit, mains);
-  const values = [1, 2, 3, 4, 5].flatMap((p) => decade("E12").map((m) => Number(`${m}e${p}`))).filter((v) => v > part.value! / 8 && v < part.value! * 8);
+  const values = [1, 2, 3, 4, 5]
+    .flatMap((p) => decade("E12").map((m) => Number(`${m}e${p}`)))
+    .filter((v) => v > part.value! / 8 && v < part.value! * 8);
   const all = values.map((ohms) => choiceOf(circuit, part, ohms, point, now, mains));
   const inside = all.filter((c) => c.volts >= window.low && c.volts <= window.high);
   const middle = (window.low + window.high) / 2;
@@ -54,7 +56,9 @@ export function chooseDropper(circuit: Circuit, point: string, window: { low: nu
     part: part.name,
     now: now.find((n) => n.point.toLowerCase() === point.toLowerCase())!.volts,
     choices: inside.sort((a, b) => Math.abs(a.volts - middle) - Math.abs(b.volts - middle)).slice(0, 5),
-    ...(inside.length > 0 ? {} : { reaches: [Math.min(...all.map((c) => c.volts)), Math.max(...all.map((c) => c.volts))] as [number, number] }),
+    ...(inside.length > 0
+      ? {}
+      : { reaches: [Math.min(...all.map((c) => c.volts)), Math.max(...all.map((c) => c.volts))] as [number, number] }),
   };
 }
 
@@ -63,7 +67,14 @@ const railVolts = (circuit: Circuit, mains?: number) => {
   return supplyChain(circuit).map((s) => ({ point: s.point.name, volts: idealVolts(op, s.point.node) }));
 };
 
-function choiceOf(circuit: Circuit, part: Element, ohms: number, point: string, before: { point: string; volts: number }[], mains?: number): DropperChoice {
+function choiceOf(
+  circuit: Circuit,
+  part: Element,
+  ohms: number,
+  point: string,
+  before: { point: string; volts: number }[],
+  mains?: number,
+): DropperChoice {
   const { op } = solveIdle(alter(circuit, [`${part.name}=${ohms}`]), mains);
   const nodes = supplyChain(circuit).map((s) => {
     const volts = idealVolts(op, s.point.node);

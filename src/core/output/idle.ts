@@ -156,7 +156,12 @@ const meanOf = (idle: Idle, names: readonly string[], aim: Aim): number => {
 const wantedOf = (aim: Aim) => ("amps" in aim ? aim.amps : aim.ofRating);
 
 /** The idle of a stage whose grids are moved until the aim is met. @returns undefined where no grid volts meet it. */
-export function idleAtAim(circuit: Circuit, stage: OutputStage, aim: Aim, mains?: number): { idle: Idle; shift: number; circuit: Circuit } | undefined {
+export function idleAtAim(
+  circuit: Circuit,
+  stage: OutputStage,
+  aim: Aim,
+  mains?: number,
+): { idle: Idle; shift: number; circuit: Circuit } | undefined {
   const names = stage.tubes.map((t) => t.name);
   const at = (shift: number) => {
     const made = withGridShift(circuit, stage, shift);

@@ -43,7 +43,12 @@ const CURVES = 9;
 const STEPS = 60;
 
 /** Plate amperes of one tube. */
-export function plateAmps({ type, strength = 1 }: Pick<LoadQuestion, "type" | "strength">, plate: number, screen: number, grid: number): number {
+export function plateAmps(
+  { type, strength = 1 }: Pick<LoadQuestion, "type" | "strength">,
+  plate: number,
+  screen: number,
+  grid: number,
+): number {
   const model = type.model;
   if (!model) throw new RangeError(texts.typeWithoutModel(type.type));
   const out = new Float64Array(Math.max(PENTODE_OUT, TRIODE_OUT));
@@ -73,7 +78,13 @@ export function plateCurves(q: LoadQuestion): PlateCurves {
   const cut = cutOff(q, screenAt);
   const curves = Array.from({ length: CURVES }, (_, i) => {
     const grid = (cut * i) / CURVES;
-    return { grid, points: Array.from({ length: STEPS }, (__, k): CurvePoint => [(most * k) / (STEPS - 1), amps((most * k) / (STEPS - 1), grid) / n] as const) };
+    return {
+      grid,
+      points: Array.from(
+        { length: STEPS },
+        (__, k): CurvePoint => [(most * k) / (STEPS - 1), amps((most * k) / (STEPS - 1), grid) / n] as const,
+      ),
+    };
   });
   const rated = q.type.ratings?.plateWatts;
   const limit = rated

@@ -70,7 +70,9 @@ function stageAt(circuit: Circuit, transformer: Element): OutputStage | undefine
       .map((t) => tubeAt(circuit, t, half as 0 | 1)),
   );
   if (tubes.length === 0) return undefined;
-  const load = circuit.elements.find((e) => e.letter === "R" && e.nodes.includes(speaker) && e.nodes.includes(transformer.nodes[split + 1]!));
+  const load = circuit.elements.find(
+    (e) => e.letter === "R" && e.nodes.includes(speaker) && e.nodes.includes(transformer.nodes[split + 1]!),
+  );
   const dcr = number("dcr");
   return {
     name: transformer.name,
@@ -103,7 +105,9 @@ function tubeAt(circuit: Circuit, tube: Element, half: 0 | 1): OutputTube {
   const feed =
     screen === undefined
       ? undefined
-      : resistorsAt(circuit, screen).find((r) => !r.nodes.includes(cathode) && !r.nodes.includes("0") && tubesAt(circuit, screen, "screen").length === 1);
+      : resistorsAt(circuit, screen).find(
+          (r) => !r.nodes.includes(cathode) && !r.nodes.includes("0") && tubesAt(circuit, screen, "screen").length === 1,
+        );
   return {
     name: tube.name,
     type: tube.tube!,

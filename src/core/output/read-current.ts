@@ -116,7 +116,8 @@ function doubtsOf(tube: OutputTube, current: TubeCurrent, reading: CurrentReadin
   if (part > TIMES_RATED) {
     const out = [texts.farAbove(tube.name, shown, part.toFixed(0), tube.type.type)];
     if (likely(current.plate / 1000)) out.push(texts.thousandTimesLess(reading.way, formatQuantity(current.plate / 1000, "A", 3)));
-    else if (reading.way === "cathode resistor" && likely(current.plate / 10)) out.push(texts.resistorTenTimes(formatQuantity(ohms!, "Ω", 3)));
+    else if (reading.way === "cathode resistor" && likely(current.plate / 10))
+      out.push(texts.resistorTenTimes(formatQuantity(ohms!, "Ω", 3)));
     return out;
   }
   if (part < LEAST_OF_RATED && reading.value !== 0) {

@@ -35,7 +35,7 @@ export function readScope(text: string, { column = 1, hertz }: { column?: number
   const v: number[] = [];
   let [rows, skipped] = [0, 0];
   // Two million rows are read line by line, without a list of their texts.
-  const decimalComma = /^\s*-?\d+,\d+\s*[;\t]/m.test(text.slice(0, 4000));
+  const decimalComma = /^\s*-?\d+,\d+(?:e[-+]?\d+)?\s*[;\t]/im.test(text.slice(0, 4000));
   const separator = decimalComma ? /[;\t]\s*/ : /[,;\t]\s*|\s+/;
   for (let at = 0; at < text.length;) {
     let end = text.indexOf("\n", at);

@@ -46,15 +46,34 @@ export function chooseScreenResistor(
   const all = [...new Set([...values, present])].sort((a, b) => a - b);
   for (const [i, ohms] of all.entries()) {
     if (progress?.(i / all.length) === false) break;
-    const choice: ScreenChoice & { peak: number } = screenChoice(circuit, stage, own.map((r) => r.name), ohms, ohms === present, mains, choices.at(-1)?.peak);
+    const choice: ScreenChoice & { peak: number } = screenChoice(
+      circuit,
+      stage,
+      own.map((r) => r.name),
+      ohms,
+      ohms === present,
+      mains,
+      choices.at(-1)?.peak,
+    );
     if (!choice.present && ((choice.ofScreenRating ?? 0) > limit || (choice.ofPlateRating ?? 0) > limit)) refused++;
     else choices.push(choice);
   }
   return { parts: own.map((r) => r.name), choices: choices.sort((a, b) => b.power - a.power), refused };
 }
 
-function screenChoice(circuit: Circuit, stage: OutputStage, parts: readonly string[], ohms: number, present: boolean, mains?: number, start?: number): ScreenChoice & { peak: number } {
-  const made = alter(circuit, parts.map((name) => `${name}=${ohms}`));
+function screenChoice(
+  circuit: Circuit,
+  stage: OutputStage,
+  parts: readonly string[],
+  ohms: number,
+  present: boolean,
+  mains?: number,
+  start?: number,
+): ScreenChoice & { peak: number } {
+  const made = alter(
+    circuit,
+    parts.map((name) => `${name}=${ohms}`),
+  );
   const { idle } = solveIdle(made, mains);
   const amp = toneAmp(made, stage, mains);
   const clip = playAtClip(amp, start ? { start } : {});

@@ -36,7 +36,11 @@ export interface SignalStep {
 const RATIO_CLIPS = 0.9;
 
 /** Where a tone is read, from the input to the load: each stage's grid and output, the load last. Channels of their own are named by the speaker. */
-export function signalSteps(circuit: Circuit, tone: WalkTone, { mains, set = [], speaker }: { mains?: number; set?: string[]; speaker?: string } = {}): SignalStep[] {
+export function signalSteps(
+  circuit: Circuit,
+  tone: WalkTone,
+  { mains, set = [], speaker }: { mains?: number; set?: string[]; speaker?: string } = {},
+): SignalStep[] {
   if (!(tone.volts > 0) || !(tone.hertz > 0)) throw new RangeError(texts.toneAboveZero(tone.volts, tone.hertz));
   const channels = channelsOf(chainOf(circuit));
   const channel = channels.find((c) => c.speaker === speaker) ?? channels[0];
@@ -90,7 +94,12 @@ function levelsInTime(op: Parameters<typeof transientOf>[0], input: number, tone
   });
 }
 
-function transientOf(op: ReturnType<typeof solveIdle>["op"], input: number, { volts, hertz }: WalkTone, keep: readonly number[]): number[][] {
+function transientOf(
+  op: ReturnType<typeof solveIdle>["op"],
+  input: number,
+  { volts, hertz }: WalkTone,
+  keep: readonly number[],
+): number[][] {
   const period = 1 / hertz;
   const settle = Math.max(4, Math.ceil(0.03 * hertz));
   const periods = Math.min(settle, 30);
@@ -164,7 +173,10 @@ function readBefore(rows: readonly SignalRow[], step: SignalStep): SignalRow | u
 const signed = (db: number) => `${db > 0 ? "+" : "−"}${Math.abs(db).toFixed(1)}`;
 
 /** Output resistance and damping factor from the level into two loads: Ro = (V1 − V2)/(V2/R2 − V1/R1). @throws RangeError where the figures cannot be. */
-export function dampingFrom(first: { volts: number; ohms: number }, second: { volts: number; ohms: number }): { ohms: number; factor: number } {
+export function dampingFrom(
+  first: { volts: number; ohms: number },
+  second: { volts: number; ohms: number },
+): { ohms: number; factor: number } {
   const { volts: v1, ohms: r1 } = first;
   const { volts: v2, ohms: r2 } = second;
   if (![v1, v2, r1, r2].every((x) => x > 0)) throw new RangeError(texts.loadsAboveZero());

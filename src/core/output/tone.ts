@@ -18,6 +18,9 @@ export const PERIOD_SAMPLES = 200;
 const SETTLING_PERIODS = 4;
 const STEPS = 125;
 
+/** Less than this is what creeps past an open part by stray capacitance. */
+const LEAST_GAIN = 0.01;
+
 export interface ToneAmp {
   op: OperatingPoint;
   input: number;
@@ -42,12 +45,19 @@ export function toneAmp(circuit: Circuit, stage: OutputStage, mains?: number): T
   const { op } = solveIdle(alter(circuit, closed), mains);
   const [input, speaker] = [op.network.index.get(channel.input)!, op.network.index.get(stage.speaker)!];
   const gain = magnitude(new SmallSignal(op).drive(input, 1, TONE_HERTZ)[speaker]!);
-  if (!(gain > 1e-6)) throw new RangeError(texts.noSignalPasses());
+  if (!(gain > LEAST_GAIN)) throw new RangeError(texts.noSignalPasses());
   return { op, input, speaker, load: stage.load.ohms, gain };
 }
 
 /** One period of each kept unknown, evenly spaced, once the tone has settled. @param peak volts at the input. */
-export function onePeriod(amp: ToneAmp, peak: number, keep: readonly number[], hertz = TONE_HERTZ, settling = SETTLING_PERIODS, steps = STEPS): number[][] {
+export function onePeriod(
+  amp: ToneAmp,
+  peak: number,
+  keep: readonly number[],
+  hertz = TONE_HERTZ,
+  settling = SETTLING_PERIODS,
+  steps = STEPS,
+): number[][] {
   const period = 1 / hertz;
   const from = settling * period;
   const run = transient(amp.op.network, {

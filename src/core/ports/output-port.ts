@@ -36,21 +36,13 @@ export interface OutputPort {
   unequal(netlist: string, ask: AskedOf, progress?: Progress): Promise<Unequal>;
   cathodeResistor(netlist: string, ask: AskedOf & { aim: number; limit: number }, progress?: Progress): Promise<CathodeAnswer>;
   screenResistor(netlist: string, ask: AskedOf & { limit: number }, progress?: Progress): Promise<ScreensAnswer>;
-  frames(
-    netlist: string,
-    ask: AskedOf & { low: number; high: number; count: number; watts: number },
-    progress?: Progress,
-  ): Promise<Frames>;
+  frames(netlist: string, ask: AskedOf & { low: number; high: number; count: number; watts: number }, progress?: Progress): Promise<Frames>;
   clip(netlist: string, ask: AskedOf, progress?: Progress): Promise<ClipAnswer>;
   blocking(netlist: string, ask: AskedOf & { times?: number }, progress?: Progress): Promise<BlockingAnswer>;
   remedies(netlist: string, ask: AskedOf & { peak: number }, progress?: Progress): Promise<Remedy[]>;
   signal(netlist: string, tone: WalkTone, where: { mains?: number; set?: string[]; speaker?: string }): Promise<SignalStep[]>;
   dropper(netlist: string, point: string, window: { low: number; high: number }, mains?: number): Promise<DropperAnswer>;
-  choke(
-    netlist: string,
-    point: string,
-    parts: { henries: number; dcr: number; ohms: number; mains?: number },
-  ): Promise<ChokeOrResistor[]>;
+  choke(netlist: string, point: string, parts: { henries: number; dcr: number; ohms: number; mains?: number }): Promise<ChokeOrResistor[]>;
   /** Gives up what is under way; its promises reject with SolverCancelled. */
   cancel(): void;
 }

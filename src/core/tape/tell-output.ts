@@ -21,7 +21,10 @@ export function tellOutput(e: JobEvent): string | undefined {
     const { labelMilliamps, manualMilliamps, chosen, reason } = e.payload;
     return texts.biasFigures(
       chosen,
-      [labelMilliamps === undefined ? "" : `label ${ma(labelMilliamps)}`, manualMilliamps === undefined ? "" : `manual ${ma(manualMilliamps)}`]
+      [
+        labelMilliamps === undefined ? "" : `label ${ma(labelMilliamps)}`,
+        manualMilliamps === undefined ? "" : `manual ${ma(manualMilliamps)}`,
+      ]
         .filter(Boolean)
         .join(", "),
       reason ?? "",
@@ -44,7 +47,9 @@ export function tellOutput(e: JobEvent): string | undefined {
   if (is(e, "tube-fitted")) return texts.tubeFitted(e.payload.tube, e.payload.type, e.payload.number, e.payload.test ?? "");
   if (is(e, "signal-figure")) {
     const { kind, value, hertz, load, decibels, note } = e.payload;
-    const unit = ({ "power at clip": "W", damping: undefined, "residual hum": "V", response: "V", "square wave": undefined } as const)[kind];
+    const unit = ({ "power at clip": "W", damping: undefined, "residual hum": "V", response: "V", "square wave": undefined } as const)[
+      kind
+    ];
     return [
       kind,
       value === undefined ? "" : unit ? formatQuantity(value, unit, 3) : String(value),

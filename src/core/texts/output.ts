@@ -27,7 +27,8 @@ export const screenWrongSign = (tube: Value) => say`${tube}: the volts across th
 export const screenAboveCathode = (tube: Value) => say`${tube}: the screen would draw more than the cathode gives`;
 export const farAbove = (tube: Value, amps: Value, times: Value, type: Value) =>
   say`${tube}: ${amps} would be ${times} times the rating of a ${type}; check the reading`;
-export const farBelow = (tube: Value, amps: Value) => say`${tube}: ${amps} is next to nothing; a cold tube, an open resistor, or another unit`;
+export const farBelow = (tube: Value, amps: Value) =>
+  say`${tube}: ${amps} is next to nothing; a cold tube, an open resistor, or another unit`;
 export const thousandTimesLess = (way: string, amps: Value) =>
   way === "cathode resistor"
     ? say`If the meter showed millivolts, enter it as 350m: the current would be ${amps}`
@@ -36,7 +37,8 @@ export const thousandTimesMore = (way: string, amps: Value) =>
   way === "cathode resistor"
     ? say`If that was volts and not millivolts, the current would be ${amps}`
     : say`If that was milliamperes and not microamperes, the current would be ${amps}`;
-export const resistorTenTimes = (ohms: Value) => say`Is the cathode resistor really ${ohms}? With ten times that the current would be usual`;
+export const resistorTenTimes = (ohms: Value) =>
+  say`Is the cathode resistor really ${ohms}? With ten times that the current would be usual`;
 
 // Idle and targets.
 export const doesNotSettle = (node: Value) => say`the circuit does not settle (${node})`;
@@ -59,7 +61,8 @@ export const samplesWanted = (wanted: Value, read: Value) => say`at least ${want
 export const nothingMoves = () => "nothing moves in this waveform";
 export const toneWantsInputAndLoad = () => "a tone wants an input (*@stage) and a load on the output transformer";
 export const noSignalPasses = () => "no signal reaches the output: a control is at zero or the way is broken";
-export const scopeAccepted = () => "lines of time and volts, separated by comma, semicolon or tab; headers are passed over; at least 64 rows and one whole period";
+export const scopeAccepted = () =>
+  "lines of time and volts, separated by comma, semicolon or tab; headers are passed over; at least 64 rows and one whole period";
 export const scopeTooFew = (rows: Value, skipped: Value) => say`${rows} rows with two figures were found, ${skipped} lines had none`;
 export const scopeTimeBack = () => "the time in the first column does not rise from row to row";
 export const scopeNoPeriod = () => "no whole period is in the file";
@@ -67,7 +70,8 @@ export const scopeNoPeriod = () => "no whole period is in the file";
 // Blocking.
 export const asItIs = () => "as it is";
 export const originalAsIs = () => "nothing is changed";
-export const originalParts = (count: number) => `${count} ${count === 1 ? "part" : "parts"} replaced; the old ${count === 1 ? "one goes" : "ones go"} into the bag`;
+export const originalParts = (count: number) =>
+  `${count} ${count === 1 ? "part" : "parts"} replaced; the old ${count === 1 ? "one goes" : "ones go"} into the bag`;
 export const originalAdded = (count: number) => `${count} ${count === 1 ? "resistor" : "resistors"} added, none removed: reversible`;
 export const originalReversible = () => "an adjustment: reversible";
 export const originalTube = () => words("another tube type in the same socket: reversible");
@@ -78,11 +82,13 @@ export const typeFor = (names: Value, from: Value, to: Value) => say`${names}: $
 export const gridColderThanExpected = (tube: Value) => say`${tube}: the grid is more negative at rest than it should be`;
 export const checkBiasSupply = () => "Read the bias supply and its adjuster first";
 export const gridRisesUnderDrive = (tube: Value) => say`${tube}: the grid becomes more positive under drive`;
-export const checkGas = (tube: Value) => words(say`Try another tube in ${tube}: a gassy one does this as it warms; read again with the meter on a lower range`);
+export const checkGas = (tube: Value) =>
+  words(say`Try another tube in ${tube}: a gassy one does this as it warms; read again with the meter on a lower range`);
 export const leakAndBlocking = (tube: Value) =>
   say`${tube}: the grid is too positive at rest, and drive takes it down: the coupling capacitor leaks and the grid blocks`;
 export const capacitorFirst = () => "Replace the coupling capacitor first, then read again: the bias was wrong";
-export const leakOnly = (tube: Value) => say`${tube}: the grid is too positive at rest and drive does not change it: the coupling capacitor leaks`;
+export const leakOnly = (tube: Value) =>
+  say`${tube}: the grid is too positive at rest and drive does not change it: the coupling capacitor leaks`;
 export const liftLeg = () => "Lift one leg of the coupling capacitor and read its leakage";
 export const blockingOnly = (tube: Value) => say`${tube}: right at rest, more negative under drive: the grid blocks`;
 export const chooseRemedy = () => "Compare the remedies below";
@@ -103,7 +109,9 @@ export const outputOf = (stage: Value) => say`${stage}, output`;
 export const gridOf = (stage: Value) => say`${stage}, grid`;
 export const atTheLoad = () => "at the load";
 export const firstOff = (point: Value, label: Value, db: Value, after?: string) =>
-  after ? say`${point} (${label}) is off by ${db} dB: the fault lies between ${after} and ${point}` : say`${point} (${label}) is off by ${db} dB`;
+  after
+    ? say`${point} (${label}) is off by ${db} dB: the fault lies between ${after} and ${point}`
+    : say`${point} (${label}) is off by ${db} dB`;
 export const noLevelRead = () => "No level has been read yet";
 export const levelsSoFar = (taken: Value, of: Value) => say`${taken} of ${of} levels read, all within tolerance so far`;
 export const levelsWithin = (db: Value) => say`Every level is within ${db} dB of what the circuit gives`;

@@ -150,6 +150,8 @@ export const waveform = (when: Value, source: Value, notch: Value, distortion: V
 export const gridRead = (tube: Value, rest: Value, driven: Value, after: Value) =>
   say`${tube} grid ${rest} at rest, ${driven} under drive, ${after} after it`;
 export const blocking = (what: Value, shift: Value, recovery: string) =>
-  recovery ? say`Blocking, ${what}: shifts ${shift}, back in ${recovery}` : say`Blocking, ${what}: shifts ${shift}, not back within the time watched`;
+  recovery
+    ? say`Blocking, ${what}: shifts ${shift}, back in ${recovery}`
+    : say`Blocking, ${what}: shifts ${shift}, not back within the time watched`;
 export const tubeFitted = (socket: Value, type: Value, number: Value, test: string) =>
   say`Fitted ${socket}: ${type} number ${number} from stock${test ? `, ${test}` : ""}`;
