@@ -19,15 +19,16 @@ import { markPlace } from "@/server/point-places";
 import { saveSettings } from "@/server/settings";
 import { append, openJob } from "@/server/tape";
 import { Days } from "./days";
-import { venn } from "./jobs/drover";
+import { coldBias, venn } from "./jobs/drover";
 import { ferry, rusk } from "./jobs/lantern";
-import { halberdHead } from "./jobs/halberd";
+import { chokes, halberdHead } from "./jobs/halberd";
 import { foyerLantern } from "./jobs/foyer";
 import { dryDecoupler, fortyMinutes, howl } from "./jobs/noise";
 import { kitchenSet, museum } from "./jobs/minor";
 import { lamplight } from "./jobs/picture-house";
 import { marrowby, netmakers } from "./jobs/wren";
 import { cabinet, can, pinOnUnderside, underside } from "./photos";
+import { stockTubesOf } from "./stock";
 
 const AMPS = join(process.cwd(), "demo/amps");
 
@@ -56,6 +57,8 @@ const ON_THE_BENCH: [number, number, BenchFault[]][] = [
   ],
   [1012, 83, [{ set: "C3=0.5u" }]],
   [1013, 89, [{ set: "C8=open", afterMinutes: 40 }]],
+  [1014, 97, [{ set: "P9=0.12" }]],
+  [1015, 101, []],
 ];
 
 /** A recording made up and stored, as its line says it. */
@@ -122,5 +125,8 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   await take(1011, "Osric Venn", "Drover 40", "D2416", drover, howl(days(), photo));
   await take(1012, "Netmakers' Hall committee", "Lantern 15", "TW-2950", lantern, dryDecoupler(days()));
   await take(1013, "Port Ellery Radio Museum", "Wren 5", "B0412", wren, fortyMinutes(days()));
+  await take(1014, "Netmakers' Hall committee", "Drover 40", "D2302", drover, coldBias(days(), photo));
+  await take(1015, "Captain Isolde Rusk", "Halberd 120", "OH-0301", halberd, chokes(days(), photo));
+  await stockTubesOf(database);
   for (const [id, seed, faults] of ON_THE_BENCH) await putOnBench(database, id, { seed, faults });
 }

@@ -104,3 +104,38 @@ export function venn(d: Days, photo: Record<string, string>): Days {
       },
     });
 }
+
+/** The hall's Drover, set far too cold by somebody: thin and rough when it is quiet. Proven, looked at, not biased yet. */
+// True fault: the bias control stands at 12 % of its turn.
+export function coldBias(d: Days, photo: Record<string, string>): Days {
+  d.day(1, "10:10")
+    .log(0, { type: "job-opened", payload: { owner: "Netmakers' Hall committee", amp: "Drover 40", contact: "the caretaker, mornings" } })
+    .log(2, {
+      type: "complaint",
+      payload: {
+        words: "Since the tubes were changed it sounds thin and rough when the speaker is quiet. Loud it is all right.",
+        when: ["always"],
+        use: "Speech and piano, two evenings a week",
+      },
+    })
+    .log(2, {
+      type: "brief",
+      payload: { order: ["cost", "reliability", "tone", "originality"], dueDate: d.promised(4), spendingLimit: 80 },
+    })
+    .log(1, { type: "identity", payload: { maker: "Skellmere", model: "Drover 40", revision: "C", serial: "D2302" } })
+    .log(1, { type: "photo", payload: { hash: photo.grey!, caption: "As it came in", station: "intake" } })
+    .log(3, { type: "claim", payload: { text: "New pair of KT66 fitted elsewhere; the bias was not touched, they say" } });
+  return d
+    .day(0, "09:30")
+    .note(0, "Dummy load of 16 Ω on, volume at zero. Label inside the cover: 38 mA plate current a tube; the manual says 45")
+    .log(1, {
+      type: "bias-figures",
+      payload: {
+        stage: "T1",
+        labelMilliamps: 38,
+        manualMilliamps: 45,
+        chosen: "label",
+        reason: "the label is of this revision, the manual of the earlier transformer; the hall wants it to last",
+      },
+    });
+}

@@ -42,3 +42,24 @@ export function halberdHead(d: Days, photo: Record<string, string>): Days {
     });
   return d.day(0, "09:00").note(0, "To be walked this morning; dummy load of 83 Ω on the line output");
 }
+
+/** Captain Rusk's Halberd: after a loud chord the sound is gone for a moment. Nothing in it is broken: it blocks. */
+export function chokes(d: Days, photo: Record<string, string>): Days {
+  d.day(2, "15:40")
+    .log(0, { type: "job-opened", payload: { owner: "Captain Isolde Rusk", amp: "Halberd 120", contact: "the ship, until the 20th" } })
+    .log(2, {
+      type: "complaint",
+      payload: {
+        words: "I play a big chord and then it swallows the next notes. A breath later it is back.",
+        when: ["at volume"],
+        use: "Accordion through the deck speakers",
+      },
+    })
+    .log(2, {
+      type: "brief",
+      payload: { order: ["reliability", "tone", "cost", "originality"], spendingLimit: 150, dueDate: d.promised(6) },
+    })
+    .log(1, { type: "identity", payload: { maker: "Ostler", model: "Halberd 120", serial: "OH-0301" } })
+    .log(1, { type: "photo", payload: { hash: photo.grey!, caption: "As it came in", station: "intake" } });
+  return d.day(0, "08:50").note(0, "Walked last month: every voltage in band. Dummy load of 83 Ω on the line output");
+}

@@ -12,6 +12,9 @@ import { pulsesOf, rippleOf } from "@/core/solver/ripple";
 import { readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "@/core/solver/operating-point";
 import { knobsOf, type Knob } from "@/core/solver/tolerance";
 import { chainOf } from "@/core/noise/chain";
+import { runBlocking, type BlockingRun } from "@/core/output/blocking";
+import { outputStages } from "@/core/output/output-stage";
+import { levelsInTime } from "@/core/output/signal-walk";
 import { humAt } from "@/core/signal/response";
 import { parseQuantity } from "@/core/quantity/parse";
 import { isRectifier } from "@/core/circuit/special-parts";
@@ -53,6 +56,8 @@ const SHORTED_LEAVES = 0.5;
 const SPREAD = 0.5;
 const MOST_KEPT = 60;
 const RIPPLE_STEP = 5;
+/** Seconds in which an overdriven grid has charged its capacitor to about two thirds. */
+const BLOCKS_IN = 0.03;
 const TAP = "TAP=";
 /** Volts at the speaker that the simulated microphone's pad takes to full scale, peak. */
 export const FULL_SCALE_VOLTS = 2;
@@ -70,6 +75,7 @@ export class BenchAmp {
   /** Watts that its transformer was made for. */
   private readonly madeFor?: number;
   private readonly kept = new Map<string, OperatingPoint>();
+  private readonly blockings = new Map<string, BlockingRun>();
 
   /** @param seed makes this amp's own parts. @throws Error when the netlist cannot be read. */
   constructor(
@@ -125,7 +131,10 @@ export class BenchAmp {
   altered(stands: Omit<Stands, "mains">): Circuit {
     const there = new Set(this.circuit.elements.filter((e) => e.tube ?? e.rectifierTube).map((e) => envelopeOf(e.name)));
     const out = new Set(stands.without.map((t) => envelopeOf(t.toUpperCase())).filter((t) => there.has(t)));
-    return without(alter(this.circuit, [...stands.set, ...this.showing(stands)]), [...out]);
+    // A control stands where the hand has left it, whatever it stood at when the amp came in.
+    const turned = stands.set.filter((set) => findElement(this.circuit, set.slice(0, set.indexOf("=")))?.type === "POT");
+    const others = stands.set.filter((set) => !turned.includes(set));
+    return without(alter(this.circuit, [...others, ...this.showing(stands), ...turned]), [...out]);
   }
 
   /** Volts to chassis at a node, as a meter of `meterOhms` there reads them. @throws Error when the amp does not settle. */
@@ -160,6 +169,45 @@ export class BenchAmp {
       this.ripples.set(key, volts);
     }
     return (volts * stands.mains) / mains;
+  }
+
+  /** Volts rms of a tone at a node, from a generator at the first stage's input; by the transient, so that a stage clips where it would. */
+  level(node: string, stands: Stands, { volts, hertz }: { volts: number; hertz: number }): number {
+    if (node === "0" || volts <= 0 || stands.mains < 1) return 0;
+    const whole = { ...stands, mains: Math.max(1, Math.round(stands.mains / RIPPLE_STEP) * RIPPLE_STEP) };
+    const key = JSON.stringify(["tone", node, volts, hertz, whole.mains, stands.without, stands.set, this.showing(stands)]);
+    let level = this.ripples.get(key);
+    if (level === undefined) {
+      const op = this.solved(whole);
+      const [input, at] = [op.network.index.get(chainOf(this.circuit).input ?? ""), op.network.index.get(node)];
+      level = input === undefined || at === undefined ? 0 : levelsInTime(op, input, { volts, hertz }, [at])[0]!;
+      this.ripples.set(key, level);
+    }
+    return level;
+  }
+
+  /**
+   * Volts by which an output grid stands off its rest while it is overdriven, and after the tone has stopped.
+   * @param driven seconds of tone so far, or in all. @param since seconds since it stopped; undefined while it plays.
+   */
+  gridShift(node: string, stands: Stands, tone: { volts: number; hertz: number }, driven: number, since?: number): number {
+    if (tone.volts <= 0 || stands.mains < 1) return 0;
+    const stage = outputStages(this.circuit).find((s) => s.tubes.some((t) => t.grid === node));
+    if (!stage) return 0;
+    const key = JSON.stringify(["blocking", stage.name, tone, stands.without, stands.set, this.showing(stands)]);
+    let run = this.blockings.get(key);
+    if (!run)
+      this.blockings.set(
+        key,
+        (run = runBlocking(this.altered(stands), stage, { peak: tone.volts * Math.SQRT2, mains: Math.round(stands.mains) })),
+      );
+    const tube = stage.tubes.find((t) => t.grid === node)!;
+    const grid = run.grids.find((g) => g.tube === tube.name) ?? run.grids[0]!;
+    const built = (grid.shifted - grid.rest) * (1 - Math.exp(-driven / BLOCKS_IN));
+    if (since === undefined) return built;
+    const at = run.driven + since;
+    const k = run.t.findIndex((t) => t >= at);
+    return k < 0 ? 0 : ((grid.volts[k]! - grid.rest) * built) / (grid.shifted - grid.rest || 1);
   }
 
   /** Ohms between two nodes with the power off and the tubes in; undefined without any way between them. */

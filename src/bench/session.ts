@@ -38,6 +38,10 @@ export class BenchSession {
   private readonly hand: SimulatedHand;
   private readonly meter: SimulatedMeter;
   private readonly mains: SimulatedMains;
+  /** The generator at the input, and since when it plays so. */
+  private tone = { volts: 0, hertz: 1000, since: 0 };
+  /** What it played last, until it was silenced. */
+  private played?: { volts: number; hertz: number; since: number; until: number };
   /** Controls of the amp that were turned here, by name. */
   private readonly turned = new Map<string, number>();
   private nextMeter = 0;
@@ -84,6 +88,10 @@ export class BenchSession {
       if (line.mains !== undefined) this.mains.set(line.mains);
       if (line.lamp !== undefined) this.mains.lamp = line.lamp;
       if (line.turn !== undefined && line.pos !== undefined) this.turned.set(line.turn, line.pos);
+      if (line.tone !== undefined) {
+        if (this.tone.volts > 0) this.played = { ...this.tone, until: at };
+        this.tone = { volts: line.tone, hertz: line.hertz ?? 1000, since: at };
+      }
     }
   }
 
@@ -127,18 +135,29 @@ export class BenchSession {
     return { ...this.state, set: [...this.state.set, ...turned], mains };
   }
 
+  /** Volts that an overdriven grid is off its rest by, now or since the tone stopped. */
+  private offByDrive(node: string, at: number): number {
+    const stands = this.standsAt(this.ampVolts);
+    const seconds = (from: number, to: number) => Math.max(0, to - from) / 1000;
+    if (this.tone.volts > 0) return this.amp.gridShift(node, stands, this.tone, seconds(this.tone.since, at));
+    const { played } = this;
+    return played ? this.amp.gridShift(node, stands, played, seconds(played.since, played.until), seconds(played.until, at)) : 0;
+  }
+
   /** What is between the probes; undefined when the tip touches nothing. */
   private atProbes(at: number): number | undefined {
     const point = this.hand.touches(at);
     if (point === undefined) return undefined;
     switch (this.meter.function) {
       case "dcv":
-        return this.directVolts(point);
+        return this.directVolts(point, at);
       case "acv": {
         const winding = this.amp.windingVolts(point, this.standsAt(this.ampVolts));
         if (winding !== undefined) return this.state.on && !this.blown ? winding : 0;
         const node = this.amp.nodeOf(point);
-        return node === undefined ? undefined : this.state.on ? this.amp.ripple(node, this.standsAt(this.ampVolts)) : 0;
+        if (node === undefined || !this.state.on) return node === undefined ? undefined : 0;
+        const stands = this.standsAt(this.ampVolts);
+        return Math.hypot(this.amp.ripple(node, stands), this.amp.level(node, stands, this.tone));
       }
       case "ohm": {
         // On an amp with volts in it an ohmmeter shows nonsense; this one shows an overload.
@@ -157,14 +176,14 @@ export class BenchSession {
     }
   }
 
-  private directVolts(point: string): number | undefined {
+  private directVolts(point: string, at: number): number | undefined {
     const node = this.amp.nodeOf(point);
     if (node === undefined) return undefined;
     const { state } = this;
     if (state.on && this.blown) return 0;
     if (state.on) {
       const hot = this.amp.volts(node, this.standsAt(this.ampVolts));
-      if (state.seconds >= WARM_TO) return hot;
+      if (state.seconds >= WARM_TO) return hot + this.offByDrive(node, at);
       // Cold tubes draw nothing yet: the supply stands where it stands without them, then comes down as they warm.
       const tubes = this.amp.circuit.elements.filter((e) => e.tube).map((e) => e.name);
       const cold = this.amp.volts(node, { ...this.standsAt(this.ampVolts), without: tubes });

@@ -8,6 +8,7 @@
  *     want n=4 point=V2.p kind=dcv range=1000
  *     set mains=115 lamp=60
  *     set turn=P9 pos=0.62
+ *     set tone=0.01 hertz=1000
  *
  * Base units throughout; milliamperes for kind ma. Documented in docs/instruments.md.
  */
@@ -73,6 +74,9 @@ export interface SetLine {
   /** A control of the simulated amp, and where it is turned to, 0 to 1. No real bench has one that Scutum can turn. */
   turn?: string;
   pos?: number;
+  /** The simulated generator at the amp's input: volts rms, 0 for silence, and hertz. */
+  tone?: number;
+  hertz?: number;
 }
 
 export type InstrumentLine = MeterLine | MainsLine | GoneLine;
@@ -85,7 +89,7 @@ const FORMS: Record<string, string> = {
   mains: "mains n=1 at=1764070000123 volts=230.4 amps=0.52 [lamp=60 glow=0.1] [fuse=blown]",
   gone: "gone meter, or gone mains",
   want: "want n=1 point=V2.p kind=dcv [range=1000] [noted=panel%20on]",
-  set: "set [mains=115] [lamp=60] [turn=P9 pos=0.5]",
+  set: "set [mains=115] [lamp=60] [turn=P9 pos=0.5] [tone=0.01 hertz=1000]",
 };
 /** Longer lines are no instrument's. */
 const LONGEST = 400;
@@ -163,12 +167,15 @@ export function readLine(text: string): ReadLine {
       const turn = fields.get("turn");
       const pos = turn === undefined ? undefined : number("pos", 0);
       if (pos !== undefined && pos > 1) missing.push(`pos=${pos}`);
-      if (mains === undefined && lamp === undefined && turn === undefined) return no("nothing is set");
+      const tone = maybe("tone", 0);
+      const hertz = maybe("hertz", 1);
+      if (mains === undefined && lamp === undefined && turn === undefined && tone === undefined) return no("nothing is set");
       return done({
         tell: "set",
         ...(mains === undefined ? {} : { mains }),
         ...(lamp === undefined ? {} : { lamp }),
         ...(turn ? { turn: turn.toUpperCase(), pos: pos! } : {}),
+        ...(tone === undefined ? {} : { tone, hertz: hertz ?? 1000 }),
       });
     }
   }
@@ -201,9 +208,15 @@ export function writeLine(line: BenchLine): string {
         ...(line.noted ? pair("noted", encodeURIComponent(line.noted)) : []),
       ].join(" ");
     case "set":
-      return ["set", ...pair("mains", line.mains), ...pair("lamp", line.lamp), ...pair("turn", line.turn), ...pair("pos", line.pos)].join(
-        " ",
-      );
+      return [
+        "set",
+        ...pair("mains", line.mains),
+        ...pair("lamp", line.lamp),
+        ...pair("turn", line.turn),
+        ...pair("pos", line.pos),
+        ...pair("tone", line.tone),
+        ...pair("hertz", line.hertz),
+      ].join(" ");
   }
 }
 

@@ -87,7 +87,7 @@ export function signalSteps(
 }
 
 /** Volts rms of the fundamental at each place by the transient, which also holds where a stage clips. */
-function levelsInTime(op: Parameters<typeof transientOf>[0], input: number, tone: WalkTone, keep: readonly number[]): number[] {
+export function levelsInTime(op: Parameters<typeof transientOf>[0], input: number, tone: WalkTone, keep: readonly number[]): number[] {
   return transientOf(op, input, tone, keep).map((wave) => {
     const spread = Math.max(...wave) - Math.min(...wave);
     return spread < 1e-9 ? 0 : waveFigures(wave).rms;

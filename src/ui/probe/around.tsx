@@ -12,7 +12,15 @@ import { VerdictMark } from "../frame/verdict-mark";
 import { energyWords } from "../frame/words";
 import type { Sound } from "./sound";
 
-export function ProbeStrip({ instruments, walk, sound }: { instruments: Instruments; walk: ProbeWalk; sound: Sound }) {
+export function ProbeStrip({
+  instruments,
+  walk,
+  sound,
+}: {
+  instruments: Instruments;
+  walk: Pick<ProbeWalk, "taken" | "order">;
+  sound: Sound;
+}) {
   const { view, tape, conditions } = useJob();
   const { energy } = useEnergy();
   const { title, detail } = energyWords(energy);

@@ -26,8 +26,9 @@ export function Asking({
   done,
   out,
 }: {
-  order: ProbingOrder;
-  setOrder(o: ProbingOrder): void;
+  /** Which order the points are probed in; none where there is only one. */
+  order?: ProbingOrder;
+  setOrder?(o: ProbingOrder): void;
   done(): void;
   out(): void;
 }) {
@@ -67,7 +68,7 @@ export function Asking({
     other(key) {
       if (key === "escape") out();
       else if (key === "b" || key === "arrowleft" || key === "backspace") setAt(Math.max(0, at - 1));
-      else if (/^[1-3]$/.test(key)) setOrder(ORDERS[Number(key) - 1]!);
+      else if (setOrder && /^[1-3]$/.test(key)) setOrder(ORDERS[Number(key) - 1]!);
       else return false;
       return true;
     },
@@ -83,20 +84,22 @@ export function Asking({
           {gate && refused && ` ${refused}.`}
         </p>
       </section>
-      <fieldset className="flex flex-wrap items-center gap-3 px-4 md:px-12 pb-4 text-xl">
-        <legend className="sr-only">Order of the points</legend>
-        {ORDERS.map((o, i) => (
-          <button
-            key={o}
-            tabIndex={-1}
-            aria-pressed={o === order}
-            className={`min-h-16 rounded border-2 px-5 ${o === order ? "border-primary font-bold" : "border-base-300"}`}
-            onClick={() => setOrder(o)}
-          >
-            <kbd>{i + 1}</kbd> {ORDER_WORDS[o]}
-          </button>
-        ))}
-      </fieldset>
+      {setOrder && (
+        <fieldset className="flex flex-wrap items-center gap-3 px-4 md:px-12 pb-4 text-xl">
+          <legend className="sr-only">Order of the points</legend>
+          {ORDERS.map((o, i) => (
+            <button
+              key={o}
+              tabIndex={-1}
+              aria-pressed={o === order}
+              className={`min-h-16 rounded border-2 px-5 ${o === order ? "border-primary font-bold" : "border-base-300"}`}
+              onClick={() => setOrder(o)}
+            >
+              <kbd>{i + 1}</kbd> {ORDER_WORDS[o]}
+            </button>
+          ))}
+        </fieldset>
+      )}
       <Keys
         pedal={pedal}
         keys={[
@@ -111,7 +114,7 @@ export function Asking({
                 ],
               ]),
           ["B", "back"],
-          ["1 2 3", "order of the points"],
+          ...(setOrder ? ([["1 2 3", "order of the points"]] as [string, string][]) : []),
           ["Esc", gate && refused ? "not now: put it right first" : "not now"],
         ]}
       />

@@ -7,7 +7,8 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { useJob } from "../frame/job-context";
 import type { ProbingOrder } from "./use-probe-walk";
 
-export function ProbeLink({ order }: { order: ProbingOrder | "cold" }) {
+/** @param label what it is called where that is not the walk. */
+export function ProbeLink({ order, label }: { order: ProbingOrder | "cold" | `bias:${string}`; label?: string }) {
   const { jobId } = useJob();
   const router = useRouter();
   const href = `/jobs/${jobId}/probe?order=${order}`;
@@ -20,8 +21,8 @@ export function ProbeLink({ order }: { order: ProbingOrder | "cold" }) {
     [router, href],
   );
   return (
-    <Link href={href} prefetch={false} className="btn btn-outline ml-auto">
-      {order === "suspects" ? "Guided by the probe" : "Probe mode"} <kbd className="soft font-mono text-sm">p</kbd>
+    <Link href={href} prefetch={false} className={`btn btn-outline ${label ? "" : "ml-auto"}`}>
+      {label ?? (order === "suspects" ? "Guided by the probe" : "Probe mode")} <kbd className="soft font-mono text-sm">p</kbd>
     </Link>
   );
 }

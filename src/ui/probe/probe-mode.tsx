@@ -7,6 +7,7 @@ import { useJob } from "../frame/job-context";
 import { OtherCircuit } from "../frame/lost";
 import { Others } from "../frame/others";
 import { useSound } from "./sound";
+import { BiasProbe } from "./bias-probe";
 import { ColdProbe } from "./cold-probe";
 import { Asking } from "./asking";
 import { Leaving } from "./leaving";
@@ -18,8 +19,8 @@ import type { ProbingOrder } from "./use-probe-walk";
 export type Phase = "asking" | "probing" | "summary" | "leaving";
 
 export interface ProbeModeProps {
-  /** "cold" for the resistances of the dead amp, else the order of the live walk. */
-  order: ProbingOrder | "cold";
+  /** "cold" for the resistances of the dead amp, "bias:T1" for the idle of an output stage, else the order of the live walk. */
+  order: ProbingOrder | "cold" | `bias:${string}`;
 }
 
 export function ProbeMode({ order }: ProbeModeProps) {
@@ -29,7 +30,13 @@ export function ProbeMode({ order }: ProbeModeProps) {
         <ColdProbe />
       </Screen>
     );
-  return <LiveProbe order={order} />;
+  if (order.startsWith("bias:"))
+    return (
+      <Screen>
+        <BiasProbe stageName={order.slice(5)} />
+      </Screen>
+    );
+  return <LiveProbe order={order as ProbingOrder} />;
 }
 
 function LiveProbe({ order: first }: { order: ProbingOrder }) {

@@ -17,7 +17,7 @@ const Suspects = dynamic(() => import("./suspects/suspects").then((m) => m.Suspe
 const Signal = dynamic(() => import("./signal/signal").then((m) => m.Signal));
 const Noise = dynamic(() => import("./noise/noise").then((m) => m.Noise));
 const Work = dynamic(() => import("./work").then((m) => m.Work));
-const OutputStage = dynamic(() => import("./output-stage").then((m) => m.OutputStage));
+const OutputStage = dynamic(() => import("./output/output-stage").then((m) => m.OutputStage));
 const Prove = dynamic(() => import("./prove").then((m) => m.Prove));
 const ReturnStation = dynamic(() => import("./return").then((m) => m.ReturnStation));
 

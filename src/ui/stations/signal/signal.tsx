@@ -3,7 +3,7 @@
 
 import { fixed } from "@/core/language/language";
 import { late, lateInBrowser } from "../../frame/late";
-import { useCallback, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import type { Response } from "@/core/signal/response";
 import { changeOf, loopWarning, signed, type ResponseChange } from "@/core/signal/response-change";
 import type { Circuit } from "@/core/circuit/circuit";
@@ -13,6 +13,7 @@ import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { signalLayer } from "../../drawing/layers";
 import { Figure } from "../../forms/figure";
 import { Field } from "../../forms/section";
+import { Tabs } from "../../forms/tabs";
 import { useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 import { useAnswer } from "../../frame/use-answer";
@@ -22,6 +23,7 @@ import { Taps } from "./taps";
 
 // They come with the first answer of the solver.
 const ResponseChart = late(() => import("./response-charts").then((m) => m.ResponseChart));
+const SignalWalk = late(() => import("./signal-walk").then((m) => m.SignalWalk));
 const SquareChart = late(() => import("./response-charts").then((m) => m.SquareChart));
 
 const StationDrawing = lateInBrowser(() => import("../../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-[31rem]");
@@ -30,12 +32,23 @@ export function Signal() {
   const { view } = useJob();
   return (
     <div className="max-w-5xl space-y-4">
-      {view.circuit ? <Changed /> : <NoCircuit what="A response needs a circuit." />}
+      {view.circuit ? <SignalTabs circuit={view.circuit} /> : <NoCircuit what="A response needs a circuit." />}
       <Taps />
       {view.circuit && <SignalDrawing circuit={view.circuit} />}
       <Findings station="signal" />
     </div>
   );
+}
+
+function SignalTabs({ circuit }: { circuit: Circuit }) {
+  const tabs = useMemo(
+    () => [
+      { id: "response", name: "Response and changes", body: <Changed />, keep: true },
+      { id: "walk", name: "Signal walk", body: <SignalWalk circuit={circuit} />, keep: true },
+    ],
+    [circuit],
+  );
+  return <Tabs tabs={tabs} label="Signal" />;
 }
 
 /** Gain from stage to stage, and the levels that were read. */

@@ -1,0 +1,460 @@
+"use client";
+/** The bias set hands-free: each current and rail is taken when it stands still, the adjuster is turned with the eyes on the chassis. */
+
+import { words } from "@/core/language/language";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { useRouter } from "next/navigation";
+import { biasSteps, ON_TARGET, type BiasStep } from "@/core/output/bias-steps";
+import { outputStages, type OutputStage } from "@/core/output/output-stage";
+import { readCurrent, type Way } from "@/core/output/read-current";
+import { usualWay } from "@/core/output/from-tape";
+import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
+import { readingOf } from "@/core/instrument/held-reading";
+import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import type { BiasTaken } from "@/core/tape/events/output-events";
+import type { IdleSchool } from "@/core/tape/events/words";
+import { useJob } from "../frame/job-context";
+import { answerTo, useAnswer } from "../frame/use-answer";
+import { useInstruments } from "../frame/use-instruments";
+import { ProbeStrip } from "./around";
+import { Asking } from "./asking";
+import { Keys } from "./keys";
+import { Leaving } from "./leaving";
+import { Now } from "./now";
+import { usePedal } from "./pedal";
+import { useAsked } from "./use-asked";
+import { useSound } from "./sound";
+
+/** A hundredth of the turn for each press of an arrow key. */
+const STEP = 0.01;
+
+/** @param stageName of the transformer; the first stage unless given. */
+export function BiasProbe({ stageName }: { stageName?: string }) {
+  const { view, jobId, energyKind } = useJob();
+  const router = useRouter();
+  const [phase, setPhase] = useState<"asking" | "setting" | "leaving">(
+    energyKind === "live" && view.state.liveChecked ? "setting" : "asking",
+  );
+  const stages = useMemo(() => (view.circuit ? outputStages(view.circuit) : []), [view.circuit]);
+  const stage = stages.find((s) => s.name === stageName) ?? stages[0];
+  const out = () => router.push(`/jobs/${jobId}/output-stage`);
+  if (!stage)
+    return (
+      <p className="m-auto max-w-3xl text-center text-4xl">
+        {words("Setting the bias by the probe wants a circuit with an output stage.")}
+      </p>
+    );
+  if (phase === "asking") return <Asking done={() => setPhase("setting")} out={out} />;
+  if (phase === "leaving") return <Leaving why="" out={out} back={() => setPhase("setting")} />;
+  return <Setting stage={stage} leave={() => setPhase("leaving")} />;
+}
+
+interface Taken {
+  step: number;
+  value: number;
+}
+
+function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
+  const { view, say, conditions, netlist, output, energyKind, settings } = useJob();
+  const circuit = view.circuit!;
+  // The circuit in use changes when the adjuster is logged: the steps are those that it began with.
+  const [{ way, steps, file, mains }] = useState(() => ({
+    way: usualWay(stage) as Way,
+    steps: biasSteps(circuit, stage),
+    file: netlist!,
+    mains: circuit.mains ? (conditions.mains ?? circuit.mains.volts) : undefined,
+  }));
+  const [at, setAt] = useState(0);
+  const [taken, setTaken] = useState<Taken[]>([]);
+  const [typed, setTyped] = useState("");
+  const [refused, setRefused] = useState("");
+  const [hold, setHold] = useState<HoldState>(() => startHold());
+  const [turned, setTurned] = useState<number>();
+  const holding = useRef(hold);
+  const here = useRef(0);
+  const asked = useAsked();
+  const sound = useSound();
+  const step: BiasStep | undefined = steps[at];
+  const turnAt = steps.findIndex((s) => s.what === "turn");
+
+  const valueOf = (i: number) => taken.findLast((t) => t.step === i)?.value;
+  const amps = (s: { tube?: string }, value: number): number | undefined => {
+    const r = s.tube === undefined ? undefined : readCurrent(stage, { tube: s.tube, way, value });
+    return r?.ok ? r.current.plate : undefined;
+  };
+  /** Plate amperes by tube out of the readings before, or after, the turn. */
+  const currents = (when: "before" | "after"): Record<string, number> =>
+    Object.fromEntries(
+      steps.flatMap((s, i) => {
+        const value = valueOf(i);
+        if (s.what !== "read" || s.when !== when || s.tube === undefined || value === undefined) return [];
+        const each = amps(s, s.kind === "ma" ? value / 1e3 : value);
+        const sharing = stage.tubes.filter((t) => t.cathode === stage.tubes.find((u) => u.name === s.tube)!.cathode);
+        return each === undefined
+          ? []
+          : (way === "cathode resistor" ? sharing.map((t) => t.name) : [s.tube]).map((t) => [t, each] as const);
+      }),
+    );
+  const before = currents("before");
+  const figures = view.state.biasFigures.findLast((f) => f.stage === stage.name);
+  const milli = (x: number | undefined) => (x === undefined ? undefined : x / 1e3);
+  const facts = {
+    label: milli(figures?.labelMilliamps),
+    manual: milli(figures?.manualMilliamps),
+    own: milli(figures?.ownMilliamps),
+    brief: view.state.brief?.order[0],
+  };
+  const ask = { stage: stage.name, ...(mains === undefined ? {} : { mains }), read: before };
+  const ready = output && at >= turnAt;
+  const key = ready ? JSON.stringify(["bias", ask, facts]) : undefined;
+  const bias = answerTo(
+    useAnswer(key, () => output!.bias(file, { ...ask, facts })),
+    key,
+  );
+  const school: IdleSchool = figures?.chosen ?? "middle";
+  const target = bias?.targets.find((t) => t.school === school) ?? bias?.targets.find((t) => t.school === "middle");
+  const adjuster = bias?.adjusters.find((a) => a.stages.includes(stage.name) && a.role === "level");
+  const aimKey = target && adjuster ? JSON.stringify(["aim", ask, adjuster.name, target.amps]) : undefined;
+  const aim = answerTo(
+    useAnswer(aimKey, () => output!.aim(file, { ...ask, adjuster: adjuster!.name, amps: target!.amps })),
+    aimKey,
+  );
+  const then = aim?.idle ?? target?.idle;
+
+  function begin(next: number) {
+    const shown = holding.current.samples.at(-1);
+    // On the turn the probe stays where it is; elsewhere the display has to be left first.
+    const same = steps[next]?.what === "turn" || (steps[next] && steps[here.current]?.point === steps[next]!.point);
+    if (steps[next]?.point !== steps[here.current]?.point) asked.begin();
+    here.current = next;
+    holding.current = startHold({}, !same && shown?.value !== undefined ? { value: shown.value, digit: shown.digit } : undefined);
+    setHold(holding.current);
+    setAt(next);
+    setTyped("");
+    setRefused("");
+  }
+
+  const instruments = useInstruments((sample, anew) => {
+    const s = steps[here.current];
+    if (!s || sample.kind !== s.kind || !asked.known()) return;
+    holding.current = feedHold(anew ? startHold() : holding.current, sample);
+    setHold(holding.current);
+    if (holding.current.phase !== "held") return;
+    if (s.what === "read") takeHeld();
+    else watch();
+  });
+  const { meter, heard, send } = instruments;
+  useEffect(() => {
+    const s = steps[at];
+    if (s && heard !== "waiting") asked.until(send({ tell: "want", point: s.point, kind: s.kind }));
+  }, [at, heard, send, asked, steps]);
+
+  /** On the turn the current is watched; when it stands still on the target the step is done. */
+  function watch() {
+    const s = steps[here.current];
+    const value = holding.current.value;
+    if (s?.what !== "turn" || value === undefined || !target) return;
+    const now = amps(s, s.kind === "ma" ? value / 1e3 : value);
+    if (now !== undefined && Math.abs(now / target.amps - 1) <= ON_TARGET) doneTurning();
+    else {
+      // It stands still elsewhere: go on watching.
+      holding.current = startHold();
+      setHold(holding.current);
+    }
+  }
+  function doneTurning() {
+    const position = turned ?? aim?.position;
+    if (adjuster)
+      say({
+        type: "adjusted",
+        payload: {
+          control: adjuster.name,
+          ...(position === undefined ? {} : { position: Number(position.toFixed(4)) }),
+          why: target ? `idle of ${stage.name} to ${formatQuantity(target.amps, "A", 3)}` : "",
+        },
+      });
+    sound.say("in", "on target");
+    begin(turnAt + 1);
+  }
+
+  function log(value: number, digits?: number, note?: string) {
+    const s = steps[here.current];
+    if (s?.what !== "read") return;
+    say({
+      type: "reading",
+      payload: { point: s.point, kind: s.kind, value, ...(digits ? { digits } : {}), conditions, ...(note ? { note } : {}) },
+    });
+    const all = [...taken.filter((t) => t.step !== here.current), { step: here.current, value }];
+    setTaken(all);
+    sound.say("in", s.place);
+    const next = here.current + 1;
+    if (next === turnAt) logTable("before", all);
+    if (next === steps.length) logTable("after", all);
+    begin(next);
+  }
+  function takeHeld() {
+    const s = steps[here.current];
+    if (!s) return;
+    const reading = readingOf(holding.current, s.point, conditions, s.kind);
+    if (!reading) return setRefused("The meter shows no steady value yet");
+    if (reading.value < 0 && s.what === "read" && s.tube !== undefined) return setRefused("Negative: turn the leads round");
+    log(reading.value, reading.digits, reading.note);
+  }
+  function takeTyped() {
+    const s = steps[here.current];
+    const parsed = parseQuantity(typed, { unit: s?.kind === "ma" ? "A" : "V", decimal: settings.decimal });
+    if (!parsed.ok || !s) return setRefused(parsed.ok ? "" : `${parsed.why}; accepted: 0.45, 38m`);
+    log(s.kind === "ma" ? parsed.quantity.value * 1e3 : parsed.quantity.value, parsed.quantity.digits);
+  }
+
+  /** The table as it was found or is left, with the rails beside what was predicted of them. */
+  function logTable(when: "before" | "after", all: Taken[]) {
+    const read = steps.flatMap((s, i) => {
+      const value = all.findLast((t) => t.step === i)?.value;
+      return s.what === "read" && s.when === when && value !== undefined ? [{ s, value }] : [];
+    });
+    const rows = read.flatMap(({ s, value }): BiasTaken["rows"] => {
+      if (s.tube === undefined) return [];
+      const r = readCurrent(stage, { tube: s.tube, way, value: s.kind === "ma" ? value / 1e3 : value });
+      if (!r.ok) return [];
+      const tube = stage.tubes.find((t) => t.name === s.tube)!;
+      const rail = read.find((x) => circuit.points.find((p) => p.name === x.s.point)?.node === stage.supply)?.value;
+      const idle = when === "after" ? then : bias?.idle;
+      const volts = idle?.tubes.find((t) => t.name === s.tube)?.plateVolts ?? rail;
+      const watts = volts === undefined ? undefined : r.current.plate * volts;
+      const rated = tube.type.ratings?.plateWatts;
+      const round = (x: number) => Number(x.toPrecision(4));
+      return [
+        {
+          tube: s.tube,
+          way,
+          plateMilliamps: round(r.current.plate * 1e3),
+          screenMilliamps: round(r.current.screen * 1e3),
+          screenBy: r.current.screenBy,
+          ...(volts === undefined ? {} : { plateVolts: round(volts) }),
+          ...(watts === undefined ? {} : { plateWatts: round(watts), ...(rated ? { ofRating: round(watts / rated) } : {}) }),
+        },
+      ];
+    });
+    if (rows.length === 0) return;
+    say({
+      type: "bias",
+      payload: {
+        stage: stage.name,
+        when,
+        rows,
+        rails: read.flatMap(({ s, value }) => {
+          if (s.tube !== undefined) return [];
+          const predicted = when === "after" ? then?.rails.find((r) => r.point === s.point)?.volts : undefined;
+          return [{ point: s.point, volts: value, ...(predicted === undefined ? {} : { predicted: Number(predicted.toPrecision(4)) }) }];
+        }),
+        ...(target && when === "after" ? { school: target.school, targetMilliamps: Number((target.amps * 1e3).toPrecision(4)) } : {}),
+        ...(mains === undefined ? {} : { mains }),
+      },
+    });
+  }
+
+  function turn(by: number) {
+    if (step?.what !== "turn" || !adjuster) return false;
+    const to = Math.min(1, Math.max(0, (turned ?? adjuster.position) + by));
+    setTurned(to);
+    void send({ tell: "set", turn: adjuster.name, pos: Number(to.toFixed(4)) });
+    holding.current = startHold();
+    setHold(holding.current);
+    return true;
+  }
+  const pedal = usePedal({
+    short: () => (step === undefined ? leave() : typed ? takeTyped() : step.what === "turn" ? doneTurning() : takeHeld()),
+    long: () => (step === undefined ? leave() : begin(Math.min(steps.length, at + 1))),
+    other(key) {
+      if (key === "escape" && typed) setTyped("");
+      else if (key === "escape") leave();
+      else if (step?.what === "turn" && (key === "arrowright" || key === "arrowup")) return turn(STEP);
+      else if (step?.what === "turn" && (key === "arrowleft" || key === "arrowdown")) return turn(-STEP);
+      else if (/^[\d.,m-]$/.test(key)) setTyped((t) => (t.length < 9 ? t + key : t));
+      else if (key === "backspace" && typed) setTyped((t) => t.slice(0, -1));
+      else if (key === "b" || key === "backspace") begin(Math.max(0, at - 1));
+      else if (key === "r") begin(at);
+      else if (key === "v") sound.toggleSpeech();
+      else if (key === "t") sound.toggleTone();
+      else return false;
+      return true;
+    },
+  });
+  const live =
+    meter?.value !== undefined && step && meter.kind === step.kind
+      ? amps(step, step.kind === "ma" ? meter.value / 1e3 : meter.value)
+      : undefined;
+  return (
+    <>
+      <ProbeStrip
+        instruments={instruments}
+        sound={sound}
+        walk={{
+          taken: steps.filter((s, i) => s.what === "read" && valueOf(i) !== undefined).map((s) => s.point),
+          order: steps.filter((s) => s.what === "read").map((s) => s.point),
+        }}
+      />
+      {step === undefined ? (
+        <Done stage={stage} />
+      ) : (
+        <div className="grid shrink-0 gap-y-4 py-4 md:min-h-0 md:flex-1 md:shrink md:grid-cols-[minmax(0,11fr)_minmax(0,9fr)] md:py-0">
+          <section
+            aria-label="What to do"
+            data-testid="bias-step"
+            data-step={step.what}
+            data-point={step.point}
+            className="flex min-w-0 flex-col justify-center gap-4 border-base-300 px-4 md:border-r md:px-10"
+          >
+            {step.what === "read" ? (
+              <>
+                <p className="soft text-3xl">{step.when === "before" ? "As found" : "As left"}</p>
+                <p className="text-[clamp(3.5rem,7vw,8rem)] leading-none font-bold">{step.place}</p>
+                <p className="text-4xl">
+                  {step.label} <span className="soft">{step.kind === "ma" ? "milliamperes" : "DC volts"}</span>
+                </p>
+                {step.when === "after" && then && <Expected step={step} then={then} />}
+              </>
+            ) : (
+              <Turn
+                adjuster={adjuster}
+                target={target?.amps}
+                live={live}
+                place={step.place}
+                turned={turned}
+                failed={bias !== undefined && !adjuster}
+              />
+            )}
+          </section>
+          <Now
+            hold={hold}
+            meter={meter}
+            heard={heard}
+            typed={typed}
+            refused={refused}
+            live={energyKind === "live"}
+            waiting={false}
+            warming={0}
+            kind={step.kind}
+          />
+        </div>
+      )}
+      <Keys
+        pedal={pedal}
+        keys={[
+          ["press", step === undefined ? "done" : step.what === "turn" ? "it is on target" : "take it now"],
+          ...(step?.what === "turn" ? ([["← →", "turn the simulated adjuster"]] as [string, string][]) : []),
+          ["hold", "skip"],
+          ["B", "back"],
+          ["0–9", "type it"],
+          ["V", sound.speech ? "voice off" : "voice on"],
+          ["Esc", "leave"],
+        ]}
+      />
+    </>
+  );
+}
+
+function Expected({ step, then }: { step: Extract<BiasStep, { what: "read" }>; then: { rails: { point: string; volts: number }[] } }) {
+  const volts = then.rails.find((r) => r.point === step.point)?.volts;
+  return volts === undefined ? null : (
+    <p className="text-4xl">
+      <span className="soft">predicted </span>
+      <strong className="text-6xl">{formatVolts(volts)}</strong>
+    </p>
+  );
+}
+
+function Turn({
+  adjuster,
+  target,
+  live,
+  place,
+  turned,
+  failed,
+}: {
+  adjuster?: { name: string; position: number };
+  target?: number;
+  live?: number;
+  place: string;
+  turned?: number;
+  failed: boolean;
+}) {
+  if (failed)
+    return <p className="text-5xl font-bold">{words("No control of this circuit moves these tubes. Press to read everything again.")}</p>;
+  if (!adjuster || target === undefined) return <p className="text-5xl font-bold">Working out the target…</p>;
+  const off = live === undefined ? undefined : live / target - 1;
+  const close = off !== undefined && Math.abs(off) <= ON_TARGET;
+  return (
+    <>
+      <p className="soft text-3xl">{place}, eyes on the chassis</p>
+      <p data-testid="turn-says" className={`text-[clamp(3rem,6vw,7rem)] leading-none font-bold`}>
+        {close
+          ? "● Stop there"
+          : off === undefined
+            ? `Turn ${adjuster.name}`
+            : off < 0
+              ? `▲ ${adjuster.name} up`
+              : `▼ ${adjuster.name} down`}
+      </p>
+      <p className="text-4xl">
+        <span className="soft">plate current </span>
+        <strong className="text-6xl whitespace-nowrap tabular-nums">{live === undefined ? "–" : formatQuantity(live, "A", 3)}</strong>
+        <span className="soft"> to </span>
+        <strong className="text-6xl whitespace-nowrap tabular-nums">{formatQuantity(target, "A", 3)}</strong>
+      </p>
+      <p className="soft text-3xl">
+        {adjuster.name} at {Math.round(100 * (turned ?? adjuster.position))} % of its turn. Slowly; it is taken when it stands still on the
+        target.
+      </p>
+    </>
+  );
+}
+
+function Done({ stage }: { stage: OutputStage }) {
+  const { view } = useJob();
+  const after = view.state.biases.findLast((b) => b.stage === stage.name && b.when === "after");
+  const before = view.state.biases.findLast((b) => b.stage === stage.name && b.when === "before");
+  return (
+    <section role="status" className="flex flex-1 flex-col justify-center gap-6 px-4 md:px-12" data-testid="bias-done">
+      <p className="text-6xl font-bold">Set. Everything has been read again.</p>
+      <table className="w-full text-3xl">
+        <thead>
+          <tr className="soft text-left text-2xl">
+            <th />
+            <th className="text-right">as found</th>
+            <th className="text-right">predicted</th>
+            <th className="text-right">as left</th>
+          </tr>
+        </thead>
+        <tbody className="tabular-nums">
+          {after?.rows.map((r) => {
+            const b = before?.rows.find((x) => x.tube === r.tube);
+            return (
+              <tr key={r.tube}>
+                <th className="text-left">{r.tube}</th>
+                <td className="text-right">{b ? formatQuantity(b.plateMilliamps / 1e3, "A", 3) : "–"}</td>
+                <td className="text-right">
+                  {after.targetMilliamps === undefined ? "–" : formatQuantity(after.targetMilliamps / 1e3, "A", 3)}
+                </td>
+                <td className="text-right font-bold">{formatQuantity(r.plateMilliamps / 1e3, "A", 3)}</td>
+              </tr>
+            );
+          })}
+          {after?.rails.map((r) => {
+            const b = before?.rails.find((x) => x.point === r.point);
+            return (
+              <tr key={r.point} data-rail={r.point} data-predicted={r.predicted} data-read={r.volts}>
+                <th className="text-left">{r.point}</th>
+                <td className="text-right">{b ? formatVolts(b.volts) : "–"}</td>
+                <td className="text-right">{r.predicted === undefined ? "–" : formatVolts(r.predicted)}</td>
+                <td className="text-right font-bold">{formatVolts(r.volts)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,58 @@
+"use client";
+/** The adjuster of the simulated amp: a hand that turns it from the screen. A real one is turned with a screwdriver and logged. */
+
+import { useState } from "react";
+import { useJob } from "../../../frame/job-context";
+import { useInstruments } from "../../../frame/use-instruments";
+import { percent, useStage } from "../use-stage";
+
+export function TurnHere({ control, from, target }: { control: string; from: number; target: number }) {
+  const { instruments, energyKind, say } = useJob();
+  const { stage } = useStage();
+  const { send, heard } = useInstruments();
+  const [at, setAt] = useState(from);
+  const turn = (to: number) => {
+    setAt(to);
+    void send({ tell: "set", turn: control, pos: to });
+  };
+  const log = () =>
+    say({ type: "adjusted", payload: { control, position: at, why: `idle of ${stage.name} to ${(target * 1e3).toFixed(0)} mA` } });
+  return (
+    <div className="mb-3 flex flex-wrap items-center gap-3">
+      {instruments && heard === "heard" && energyKind === "live" ? (
+        <label className="flex items-center gap-2">
+          <span>{control} of the simulated amp</span>
+          <input
+            type="range"
+            className="range w-56"
+            min={0}
+            max={1}
+            step={0.005}
+            value={at}
+            aria-valuetext={percent(at)}
+            onChange={(e) => turn(Number(e.target.value))}
+          />
+          <strong className="w-12 tabular-nums">{percent(at)}</strong>
+        </label>
+      ) : (
+        <label className="flex items-center gap-2">
+          <span>{control} was turned to about</span>
+          <input
+            type="range"
+            className="range w-56"
+            min={0}
+            max={1}
+            step={0.01}
+            value={at}
+            aria-valuetext={percent(at)}
+            onChange={(e) => setAt(Number(e.target.value))}
+          />
+          <strong className="w-12 tabular-nums">{percent(at)}</strong>
+        </label>
+      )}
+      <button className="btn btn-sm min-h-11" disabled={Math.abs(at - from) < 0.004} onClick={log}>
+        Log that it stands there
+      </button>
+    </div>
+  );
+}
