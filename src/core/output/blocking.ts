@@ -28,11 +28,11 @@ export interface BlockingRun {
   t: number[];
   /** Volts at the load. */
   out: number[];
-  /** Mean grid-to-chassis volts of each output tube over a period of the tone. */
+  /** Grid-to-chassis volts of each output tube: the mean over a period while the tone plays, afterwards as they are. */
   grids: { tube: string; volts: number[]; rest: number; shifted: number }[];
   /** Seconds of tone. */
   driven: number;
-  /** Largest shift of a grid when the tone stops, volts; more negative is below zero. */
+  /** The furthest that a grid goes below its rest, by the drive or when it stops, volts. */
   shift: number;
   /** Seconds from the end of the tone until that grid is within 5 % of its shift, or of half a volt, of rest; undefined where it was not by the end. */
   recovery?: number;
@@ -124,8 +124,14 @@ function judge(t: number[], v: number[][], names: string[], amp: ToneAmp, stop: 
     const volts = slidingMean(t, course, times, period);
     return { tube, volts, rest: course[0]!, shifted: meanOver(t, course, DRIVEN - 2 * period, DRIVEN) };
   });
-  const worst = grids.reduce((a, b) => (a.shifted - a.rest < b.shifted - b.rest ? a : b));
-  const shift = worst.shifted - worst.rest;
+  // The inverter before it blocks too: what it does when the tone stops may take a grid further down than the drive did.
+  const lowest = (i: number) => {
+    const { rest, shifted } = grids[i]!;
+    return t.reduce((low, at, k) => (at > DRIVEN ? Math.min(low, v[i + 1]![k]! - rest) : low), shifted - rest);
+  };
+  const shifts = names.map((_, i) => lowest(i));
+  const shift = Math.min(...shifts);
+  const worst = grids[shifts.indexOf(shift)]!;
   const close = Math.max(0.05 * Math.abs(shift), 0.05);
   // From the moment that the tone stops: the grid itself, no mean over a period.
   const course = v[names.indexOf(worst.tube) + 1]!;
@@ -179,8 +185,10 @@ const slidingMean = (t: readonly number[], v: readonly number[], times: readonly
   const integral = [0];
   for (let k = 1; k < t.length; k++) integral.push(integral[k - 1]! + ((v[k]! + v[k - 1]!) / 2) * (t[k]! - t[k - 1]!));
   return times.map((at) => {
-    const [from, to] = [Math.max(0, at - period / 2), Math.min(t.at(-1)!, at + period / 2)];
-    return (valueAt(t, integral, to) - valueAt(t, integral, from)) / (to - from);
+    // Under drive a whole period that lies in it; afterwards what is there.
+    if (at >= DRIVEN) return valueAt(t, v, at);
+    const from = Math.min(DRIVEN - period, Math.max(0, at - period / 2));
+    return (valueAt(t, integral, from + period) - valueAt(t, integral, from)) / period;
   });
 };
 

@@ -31,6 +31,8 @@ export interface StageRead {
   table: BiasTable;
   /** Plate amperes by tube, of the readings that could be taken. */
   read: Record<string, number>;
+  /** Volts to chassis at output grids, by node. */
+  grids: Record<string, number>;
   drift: Record<string, Drift>;
 }
 
@@ -104,12 +106,20 @@ export function stageRead(
     const found = driftOf(course);
     if (found) drift[tube.name] = found;
   }
+  const grids = Object.fromEntries(
+    stage.tubes.flatMap((t) => {
+      const point = circuit.points.find((p) => p.node === t.grid)?.name;
+      const volts = point === undefined ? undefined : at(point, "dcv").at(-1)?.value;
+      return volts === undefined ? [] : [[t.grid, volts] as const];
+    }),
+  );
   const table = biasTable(stage, readings, (name) => volts[name.toUpperCase()] ?? {});
   return {
     readings,
     volts,
     table,
     read: Object.fromEntries(table.rows.map((row) => [row.tube, row.plate])),
+    grids,
     drift,
   };
 }

@@ -4,6 +4,7 @@ import { alter, AlterError } from "../circuit/alter";
 import type { Circuit, Element } from "../circuit/circuit";
 import { operatingPoint, idealVolts, tubesAtWork, type OperatingPoint } from "../solver/operating-point";
 import { roleOf } from "../anatomy/points";
+import { idlingAboveSheet, USUAL_IDLE } from "../solver/idle";
 import * as texts from "../texts/output";
 import { outputStages, type OutputStage } from "./output-stage";
 
@@ -119,6 +120,42 @@ export function fitStrengths(circuit: Circuit, plate: ReadonlyMap<string, number
     return Math.abs(now - wanted) > 0.03 * Math.max(wanted, 1e-4) ? [name] : [];
   });
   return { circuit: made, idle: solved.idle, strengths, unlike };
+}
+
+/**
+ * Where the adjuster of a stage stands, by what was read: at the grids, or else by the current that all tubes have in common. Tubes stray
+ * by a seventh, a wiper stands anywhere: what all do alike is the wiper's, what is left between them the tubes'.
+ * @param grids volts to chassis at the grids that were read, by node.
+ * @returns undefined where nothing was read.
+ */
+export function fitPosition(
+  circuit: Circuit,
+  adjuster: string,
+  plate: ReadonlyMap<string, number>,
+  grids: ReadonlyMap<string, number>,
+  mains?: number,
+): number | undefined {
+  const at = (position: number) => solveIdle(alter(circuit, [`${adjuster}=${position}`]), mains);
+  const error =
+    grids.size > 0
+      ? (position: number) => {
+          const { op } = at(position);
+          return [...grids].reduce((sum, [node, volts]) => sum + idealVolts(op, node) - volts, 0);
+        }
+      : (position: number) => {
+          const { idle, op } = at(position);
+          const strange = idlingAboveSheet(op);
+          // A tube far above its sheet's screen volts passes less than the sheet's: that is no turn of the wiper.
+          return [...plate].reduce(
+            (sum, [name, wanted]) =>
+              sum + (idle.tubes.find((t) => t.name === name)?.plate ?? 0) * (strange.has(name) ? USUAL_IDLE : 1) - wanted,
+            0,
+          );
+        };
+  if (plate.size + grids.size === 0) return undefined;
+  const found = bisect(error, 0, 1, 1e-4);
+  if (found !== undefined) return found;
+  return Math.abs(error(0)) < Math.abs(error(1)) ? 0 : 1;
 }
 
 /**

@@ -146,7 +146,7 @@ describe("signal walk", () => {
     const judged = judgeSignal(expected, readings);
     expect(judged.first?.row.point).toBe("V2A.p");
     expect(judged.first?.after?.point).toBe("g2a");
-    expect(judged.says).toContain("between g2a and V2A.p");
+    expect(judged.says).toContain("between V2A.g and V2A.p");
   });
   test("within tolerance, nothing read, and a stage after the fault is not blamed for it", () => {
     const steps = signalSteps(drover, tone);

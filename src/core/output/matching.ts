@@ -30,7 +30,12 @@ export function groupOf<T extends MeasuredTube>(tubes: readonly T[]): Group<T> {
   const current = spread(tubes.map((t) => t.milliamps));
   const gms = tubes.flatMap((t) => t.gm ?? []);
   const gm = gms.length === tubes.length ? spread(gms) : undefined;
-  return { tubes: [...tubes], current, ...(gm === undefined ? {} : { gm }), spread: Math.max(current, gm ?? 0) };
+  return {
+    tubes: [...tubes].sort((a, b) => a.id - b.id),
+    current,
+    ...(gm === undefined ? {} : { gm }),
+    spread: Math.max(current, gm ?? 0),
+  };
 }
 
 /**

@@ -1,6 +1,7 @@
 /** The signal walk: a tone at the input, the level that each stage should have, what was read, the first stage that is off. */
 
 import type { Circuit } from "../circuit/circuit";
+import { electrodePoint, tubesAt } from "../anatomy/points";
 import { alter } from "../circuit/alter";
 import { chainOf, channelsOf } from "../noise/chain";
 import { magnitude, phaseDegrees, SmallSignal } from "../solver/small-signal";
@@ -17,8 +18,10 @@ export interface WalkTone {
 }
 
 export interface SignalStep {
-  /** Point by its name in the file, or the node. */
+  /** Under which its reading is logged: the point's name in the file, or the node. */
   point: string;
+  /** What it is called on the bench: the point, the tube's electrode, the input. */
+  name: string;
   node: string;
   label: string;
   /** Volts rms. */
@@ -75,6 +78,10 @@ export function signalSteps(
     const turn = from === undefined ? undefined : Math.abs(((degrees(i) - degrees(from) + 540) % 360) - 180);
     return {
       point: circuit.points.find((p) => p.node === node)?.name ?? node,
+      name:
+        circuit.points.find((p) => p.node === node)?.name ??
+        electrodeAt(circuit, node) ??
+        (node === channel.input ? texts.theInput() : texts.theLoad()),
       node,
       label,
       expected: real[i]!,
@@ -84,6 +91,15 @@ export function signalSteps(
       clips: real[i]! < RATIO_CLIPS * small,
     };
   });
+}
+
+/** "V2A.g" for the node on which that tube's grid is. */
+function electrodeAt(circuit: Circuit, node: string): string | undefined {
+  for (const electrode of ["plate", "grid", "cathode"] as const) {
+    const tube = tubesAt(circuit, node, electrode)[0];
+    if (tube) return electrodePoint(tube, electrode);
+  }
+  return undefined;
 }
 
 /** Volts rms of the fundamental at each place by the transient, which also holds where a stage clips. */
@@ -155,7 +171,7 @@ export function judgeSignal(steps: readonly SignalStep[], readings: readonly Sig
     rows,
     ...(row ? { first: { row, ...(after ? { after } : {}) } } : {}),
     says: row
-      ? texts.firstOff(row.point, row.label, signed(row.adds!), after?.point)
+      ? texts.firstOff(row.name, row.label, signed(row.adds!), after?.name)
       : taken === 0
         ? texts.noLevelRead()
         : taken < rows.length

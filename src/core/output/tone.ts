@@ -68,7 +68,12 @@ export function onePeriod(
     mostStep: period / steps,
     tolerance: 3e-4,
   });
-  return run.v.map((v) => resample(run.t, v, from, period, PERIOD_SAMPLES));
+  return run.v.map((v) => {
+    // What has not settled yet drifts over the period: taken off, so that the wave closes on itself.
+    const wave = resample(run.t, v, from, (period * (PERIOD_SAMPLES + 1)) / PERIOD_SAMPLES, PERIOD_SAMPLES + 1);
+    const drift = (wave.at(-1)! - wave[0]!) / PERIOD_SAMPLES;
+    return wave.slice(0, -1).map((x, i) => x - drift * i);
+  });
 }
 
 /** Values at evenly spaced times by straight lines between the steps. `t` rises. */

@@ -10,8 +10,9 @@ export interface WaveFigures {
   /** Harmonics two to nine against the first, in parts. */
   distortion: number;
   /**
-   * Depth of the crossover notch, 0 to 1: one less the time in which a clean sine of this size passes through its middle tenth, over the time
-   * in which the wave does. 0 is a clean crossing, near 1 a wave that stands at zero.
+   * Depth of the crossover notch, 0 to 1. The time that the wave takes through a fifth of its swing is held against a sine's; where it takes
+   * longer than on both sides of it, by that much it stands still. 0 is a clean crossing, near 1 a wave that stops there. An even bend of
+   * the whole wave, as second harmonic makes it, is no notch; of an unbalanced pair it lies beside zero and is found there.
    */
   notch: number;
   /** Volts of the highest and the lowest point, from the mean. */
@@ -25,8 +26,11 @@ export interface WaveFigures {
   phase: number;
 }
 
-/** Part of the peak on each side of zero that the notch is looked for in. */
-const MIDDLE = 0.1;
+/** Half the width of the window that the time is taken through, how far to each side its neighbours lie, and where it is looked for: parts of the peak. */
+const WINDOW = 0.1;
+const BESIDE = 0.3;
+const LOOKED = 0.5;
+const STEPS = 20;
 
 /**
  * @param samples volts, evenly spaced over `periods` whole periods, the first sample not repeated at the end. At least 32 a period.
@@ -48,7 +52,7 @@ export function waveFigures(samples: ArrayLike<number>, periods = 1): WaveFigure
   return {
     harmonics,
     distortion: over / harmonics[0]!,
-    notch: notchOf(wave, harmonics[0]!, periods),
+    notch: notchOf(wave, top, bottom, periods),
     top,
     bottom,
     asymmetry: (2 * Math.abs(top + bottom)) / (top - bottom),
@@ -69,14 +73,36 @@ function component(wave: Float64Array, cycles: number): { size: number; phase: n
   return { size: (2 * Math.hypot(re, im)) / wave.length, phase: Math.atan2(re, im) };
 }
 
-function notchOf(wave: Float64Array, peak: number, periods: number): number {
+function notchOf(wave: Float64Array, top: number, bottom: number, periods: number): number {
   const n = wave.length;
-  const band = MIDDLE * peak;
-  // Samples inside the middle band, each counted for the part of its step that lies inside.
-  let inside = 0;
-  for (let i = 0; i < n; i++) inside += shareInside(wave[i]!, wave[(i + 1) % n]!, band);
-  const clean = ((2 * Math.asin(MIDDLE)) / Math.PI) * (n / periods) * periods;
-  return inside > clean ? 1 - clean / inside : 0;
+  const peak = (top - bottom) / 2;
+  const middle = (top + bottom) / 2;
+  // Samples of the rising and the falling way apart: a notch may be in one alone.
+  const length = n / periods;
+  const cycle = wave.subarray(0, Math.round(length));
+  const lowest = cycle.indexOf(cycle.reduce((a, b) => Math.min(a, b), Infinity));
+  const highest = cycle.indexOf(cycle.reduce((a, b) => Math.max(a, b), -Infinity));
+  const from = (start: number, end: number) => {
+    const steps = (((end - start) % cycle.length) + cycle.length) % cycle.length || cycle.length;
+    return Array.from({ length: steps + 1 }, (_, i) => (cycle[(start + i) % cycle.length]! - middle) / peak);
+  };
+  const deepest = (way: number[]) => {
+    const slow = (level: number) => {
+      let inside = 0;
+      for (let i = 0; i + 1 < way.length; i++) inside += shareInside(way[i]! - level, way[i + 1]! - level, WINDOW);
+      return inside / (Math.asin(Math.min(1, level + WINDOW)) - Math.asin(Math.max(-1, level - WINDOW)));
+    };
+    let depth = 0;
+    for (let k = 0; k <= STEPS; k++) {
+      const level = LOOKED * ((2 * k) / STEPS - 1);
+      const here = slow(level);
+      // Slower than on both sides: what only bends is slower than on one.
+      const beside = Math.max(slow(level - BESIDE), slow(level + BESIDE));
+      if (here > beside) depth = Math.max(depth, 1 - beside / here);
+    }
+    return depth;
+  };
+  return Math.max(deepest(from(lowest, highest)), deepest(from(highest, lowest)));
 }
 
 /** Part of a straight step from a to b that lies within ±band. */

@@ -19,13 +19,26 @@ describe("figures of a waveform, worked by hand", () => {
     expect(f.distortion).toBeCloseTo(0.1, 6);
     expect(f.rms).toBeCloseTo(Math.sqrt(2.02), 6);
   });
-  test("a clean sine has no notch; a dead band of a tenth of the peak is one, and its depth is the time that it takes", () => {
-    expect(waveFigures(wave(400, Math.sin)).notch).toBeLessThan(0.01);
-    const dead = wave(4000, (a) => (Math.sign(Math.sin(a)) * Math.max(0, Math.abs(Math.sin(a)) - 0.2)) / 0.8);
-    // The middle tenth of what is left is crossed by the part of the sine under 0.2 + 0.08 of its fundamental.
-    const f = waveFigures(dead);
-    const inside = Math.asin(0.2 + 0.8 * 0.1 * f.harmonics[0]!);
-    expect(f.notch).toBeCloseTo(1 - Math.asin(0.1) / inside, 2);
+  test("a dead band of a fifth of the peak: its depth is the time that it takes beside what the wave takes next to it", () => {
+    const f = waveFigures(wave(4000, (a) => (Math.sign(Math.sin(a)) * Math.max(0, Math.abs(Math.sin(a)) - 0.2)) / 0.8));
+    // A level L is reached where the sine is 0.2 + 0.8 L; a clean sine takes asin(L + 0.1) − asin(L − 0.1).
+    const time = (level: number) => {
+      const at = (l: number) => Math.sign(l) * Math.asin(0.2 + 0.8 * Math.abs(l));
+      return (at(level + 0.1) - at(level - 0.1)) / (Math.asin(level + 0.1) - Math.asin(level - 0.1));
+    };
+    expect(f.notch).toBeCloseTo(1 - time(0.3) / time(0), 2);
+  });
+  test("a clean sine, a bent one and a flattened one have no notch", () => {
+    expect(waveFigures(wave(400, Math.sin)).notch).toBeLessThan(0.02);
+    expect(waveFigures(wave(400, (a) => Math.sin(a) + 0.06 * Math.sin(2 * a + 1))).notch).toBeLessThan(0.03);
+    expect(waveFigures(wave(400, (a) => Math.max(-0.9, Math.min(0.9, Math.sin(a))))).notch).toBeLessThan(0.02);
+  });
+  test("a notch beside zero, as an unbalanced pair has it, is found there", () => {
+    const beside = (a: number) => {
+      const s = Math.sin(a) - 0.4;
+      return 0.4 + Math.sign(s) * Math.max(0, Math.abs(s) - 0.12);
+    };
+    expect(waveFigures(wave(800, beside)).notch).toBeGreaterThan(0.3);
   });
   test("a flattened top is an asymmetry; an offset is none", () => {
     const flat = waveFigures(wave(400, (a) => Math.min(0.8, Math.sin(a)) + 3));
@@ -59,14 +72,14 @@ describe("the waveform of an amp", () => {
 
   test("the notch of the Halberd goes between a cold idle and its target, and its distortion at 1 W falls more than threefold", () => {
     const amp = demoAmp("halberd-120");
-    const { frames } = idleFrames(amp, outputStages(amp)[0]!, { low: 0.006, high: 0.034, count: 4, watts: 1 });
+    const { frames } = idleFrames(amp, outputStages(amp)[0]!, { low: 0.005, high: 0.034, count: 4, watts: 1 });
     const [cold, warm] = [frames[0]!, frames.at(-1)!];
     expect(cold.figures.notch).toBeGreaterThan(0.15);
     expect(warm.figures.notch).toBeLessThan(0.02);
     expect(cold.figures.distortion / warm.figures.distortion).toBeGreaterThan(3);
     for (const f of frames) expect(f.watts).toBeCloseTo(1, 1);
     const gone = crossoverGone(frames, 0.05)!;
-    expect(gone).toBeGreaterThan(0.006);
+    expect(gone).toBeGreaterThan(0.005);
     expect(frameAt(frames, gone)!.figures.notch).toBeCloseTo(0.05, 1);
     expect(crossoverGone(frames, -1)).toBeUndefined();
   });

@@ -107,6 +107,8 @@ export const toneAboveZero = (volts: Value, hertz: Value) => say`a tone above 0 
 export const inputOf = (stage: Value) => say`${stage}, input`;
 export const outputOf = (stage: Value) => say`${stage}, output`;
 export const gridOf = (stage: Value) => say`${stage}, grid`;
+export const theInput = () => "Input";
+export const theLoad = () => "Load";
 export const atTheLoad = () => "at the load";
 export const firstOff = (point: Value, label: Value, db: Value, after?: string) =>
   after

@@ -68,8 +68,9 @@ export function Blocking() {
 }
 
 /** What happens, in one sentence. */
-function runWords(run: { shift: number; recovery?: number; deaf: number }): string {
-  if (run.shift > -1.5) return "No blocking: the grids stay where they are.";
+function runWords(run: { shift: number; recovery?: number; deaf: number; grids: { rest: number }[] }): string {
+  // A tenth of the bias is what the end of a tone does to a grid that never blocked.
+  if (run.shift > -Math.max(1.5, 0.1 * Math.abs(run.grids[0]?.rest ?? 0))) return "No blocking: the grids stay where they are.";
   const back =
     run.recovery === undefined ? "is not back within the time watched" : `creeps back in ${formatQuantity(run.recovery, "s", 2)}`;
   const gone = run.deaf > 0.001 ? `; for ${formatQuantity(run.deaf, "s", 2)} the stage is nearly cut off` : "";
@@ -177,11 +178,13 @@ function Remedies({ peak }: { peak: number }) {
                   <strong>{KIND[r.kind]}</strong>
                   {r.kind !== "none" && <span className="soft block text-xs">{r.what}</span>}
                 </td>
-                <td className="text-right tabular-nums">{formatVolts(r.shift)}</td>
-                <td className="text-right font-bold tabular-nums">{ms(r.recovery)}</td>
-                <td className="text-right tabular-nums">{formatQuantity(r.deaf, "s", 2)}</td>
-                <td className="text-right tabular-nums">{r.bass === undefined ? "under 5 Hz" : formatQuantity(r.bass, "Hz", 2)}</td>
-                <td className="text-right tabular-nums">{formatQuantity(r.watts, "W", 3)}</td>
+                <td className="text-right whitespace-nowrap tabular-nums">{formatVolts(r.shift)}</td>
+                <td className="text-right font-bold whitespace-nowrap tabular-nums">{ms(r.recovery)}</td>
+                <td className="text-right whitespace-nowrap tabular-nums">{formatQuantity(r.deaf, "s", 2)}</td>
+                <td className="text-right whitespace-nowrap tabular-nums">
+                  {r.bass === undefined ? "under 5 Hz" : formatQuantity(r.bass, "Hz", 2)}
+                </td>
+                <td className="text-right whitespace-nowrap tabular-nums">{formatQuantity(r.watts, "W", 3)}</td>
                 <td className="text-xs">{r.original}</td>
                 <td>
                   {r.kind !== "none" && (

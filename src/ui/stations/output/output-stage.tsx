@@ -82,7 +82,7 @@ function Stages({ circuit, netlist, stages }: { circuit: Circuit; netlist: strin
     stage,
     mains,
     read,
-    ask: { stage: stage.name, ...(mains === undefined ? {} : { mains }), read: read.read },
+    ask: { stage: stage.name, ...(mains === undefined ? {} : { mains }), read: read.read, grids: read.grids },
     facts,
     setFacts,
   };

@@ -2,7 +2,7 @@
 /** Cathode and screen resistors from values that exist, over every position of the mode switches and the mains a tenth either way. */
 
 import { figure, words } from "@/core/language/language";
-import { Fragment, useState } from "react";
+import { useState } from "react";
 import type { ModeFigures, ResistorChoice } from "@/core/output/cathode-resistor";
 import type { CathodeAnswer, ScreensAnswer } from "@/core/ports/output-port";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
@@ -89,10 +89,9 @@ function Cathode() {
                 <th>{answer.part}</th>
                 <th>Fit</th>
                 {answer.modes.map((m) => (
-                  <Fragment key={m.name}>
-                    <th className="text-right">{m.name}: a tenth down, today, up</th>
-                    <th className="text-right">Current, volts, watts today</th>
-                  </Fragment>
+                  <th key={m.name} className="text-right">
+                    {m.name}
+                  </th>
                 ))}
                 <th />
               </tr>
@@ -159,20 +158,25 @@ function Row({
 }) {
   return (
     <tr>
-      <td className="font-bold">{name}</td>
-      <td>{fit ?? "–"}</td>
+      <td className="font-bold whitespace-nowrap">{name}</td>
+      <td className="whitespace-nowrap">{fit ?? "–"}</td>
       {modes.map((m) => {
-        const of = figures.filter((f) => f.mode === m);
-        const today = of.find((f) => f.share === 1);
+        const at = (share: number) => figures.find((f) => f.mode === m && f.share === share)!;
+        const [down, today, up] = [at(0.9), at(1), at(1.1)];
         return (
-          <Fragment key={m}>
-            <td className="text-right tabular-nums">
-              {of.map((f) => `${f.ofRating > limit ? "▲ " : ""}${percent(f.ofRating)}`).join(", ")}
-            </td>
-            <td className="text-right tabular-nums">
-              {today && `${formatQuantity(today.amps, "A", 3)}, ${formatVolts(today.volts)}, ${formatQuantity(today.watts, "W", 2)}`}
-            </td>
-          </Fragment>
+          <td key={m} className="text-right whitespace-nowrap tabular-nums">
+            <strong>
+              {today.ofRating > limit ? "▲ " : ""}
+              {percent(today.ofRating)}
+            </strong>{" "}
+            <span className="soft">
+              {words("mains a tenth down")} {percent(down.ofRating)}, up {up.ofRating > limit ? "▲ " : ""}
+              {percent(up.ofRating)}
+            </span>
+            <span className="soft block text-xs">
+              {formatQuantity(today.amps, "A", 3)} a tube, {formatVolts(today.volts)}, {formatQuantity(today.watts, "W", 2)} in it
+            </span>
+          </td>
         );
       })}
       <td>{children}</td>

@@ -127,12 +127,12 @@ export function SignalWalk({ circuit }: { circuit: Circuit }) {
 }
 
 function LevelRow({ row, here, first, choose }: { row: SignalRow; here: boolean; first: boolean; choose(): void }) {
-  const db = (x: number | undefined) => (x === undefined ? "–" : `${x > 0 ? "+" : x < 0 ? "−" : ""}${fixed(Math.abs(x), 1)} dB`);
+  const db = (x: number | undefined) => (x === undefined ? "–" : `${x >= 0.05 ? "+" : x <= -0.05 ? "−" : ""}${fixed(Math.abs(x), 1)} dB`);
   return (
     <tr className={here ? "bg-base-200" : ""}>
       <td>
         <button className="min-h-9 font-bold underline" onClick={choose}>
-          {row.point}
+          {row.name}
         </button>
       </td>
       <td>
@@ -180,7 +180,7 @@ function TakeLevel({ row, tone, onTaken }: { row: SignalRow; tone: WalkTone; onT
   });
   return (
     <form className="flex flex-wrap items-end gap-3" onSubmit={onSubmit}>
-      <Field label={`${row.point}, ${row.label}: level read, V rms`}>
+      <Field label={`${row.name}, ${row.label}: level read, V rms`}>
         <input className="input h-14 w-40 text-right text-2xl" inputMode="decimal" autoComplete="off" {...field("text")} />
       </Field>
       <button className="btn btn-primary h-14">Log it</button>

@@ -126,8 +126,8 @@ function Rails({ now, then }: { now: Idle; then: Idle }) {
               <td>
                 <strong>{r.point}</strong> <span className="soft">{r.label}</span>
               </td>
-              <td className="text-right tabular-nums">{read === undefined ? "–" : formatVolts(read)}</td>
-              <td className="text-right tabular-nums">{formatVolts(r.volts)}</td>
+              <td className="text-right whitespace-nowrap tabular-nums">{read === undefined ? "–" : formatVolts(read)}</td>
+              <td className="text-right whitespace-nowrap tabular-nums">{formatVolts(r.volts)}</td>
               <td className="text-right font-bold tabular-nums">{after === undefined ? "–" : formatVolts(after)}</td>
             </tr>
           );

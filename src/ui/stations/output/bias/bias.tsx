@@ -79,7 +79,7 @@ function Verdict({ target }: { target?: { amps: number; school: string } }) {
             ? words(
                 `▲ ${hot.map((h) => h.tube).join(", ")} above the rating at idle: ${percent(worst)}. This shortens life, whether it is meant or a fault.`,
               )
-            : `${rows.map((r) => r.tube).join(", ")}: ${formatQuantity(mean, "A", 3)}${rows.length > 1 ? " on average" : ""}, ${percent(worst)} of the rating${
+            : `${rows.map((r) => r.tube).join(", ")}: ${formatQuantity(mean, "A", 3)}${rows.length > 1 ? " on average" : ""}${worst > 0 ? `, ${percent(worst)} of the rating` : ""}${
                 off === undefined
                   ? ""
                   : Math.abs(off) < 0.03

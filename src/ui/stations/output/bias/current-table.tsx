@@ -223,6 +223,12 @@ function Reading({ tube, way, row }: { tube: OutputTube; way: Way; row?: BiasRow
           placeholder={own?.way === way ? figure(Number(own.value.toPrecision(3))) : ""}
           {...field("value")}
         />
+        {/* Enter in any field logs the row. */}
+        <button className="btn btn-sm min-h-10" aria-label={`Log the reading of ${tube.name}`}>
+          Log
+        </button>
+      </div>
+      <div className="flex items-center gap-2">
         {way !== "socket probe" && (
           <label className="soft flex items-center gap-1 text-xs">
             over
@@ -230,7 +236,7 @@ function Reading({ tube, way, row }: { tube: OutputTube; way: Way; row?: BiasRow
               className="input input-sm min-h-10 w-16 text-right"
               inputMode="decimal"
               aria-label={`Ohms measured for ${tube.name}`}
-              placeholder={usual === undefined ? "Ω" : figure(own?.ohms ?? usual)}
+              placeholder={usual === undefined ? "Ω" : figure(Number((own?.ohms ?? usual).toPrecision(3)))}
               {...field("ohms")}
             />
             Ω
@@ -249,10 +255,6 @@ function Reading({ tube, way, row }: { tube: OutputTube; way: Way; row?: BiasRow
             V
           </label>
         )}
-        {/* Enter in any field logs the row. */}
-        <button className="btn btn-sm min-h-10" aria-label={`Log the reading of ${tube.name}`}>
-          Log
-        </button>
       </div>
       {row && own?.way !== way && <p className="soft text-xs">read by {WAY_WORDS[row.way].name.toLowerCase()}</p>}
       <Refused>{refused}</Refused>

@@ -47,13 +47,13 @@ export function Targets({ targets, chosen, choose }: { targets: Target[]; chosen
                   {NAME[t.school]}
                 </label>
               </td>
-              <td className="text-right tabular-nums">{formatQuantity(t.amps, "A", 3)}</td>
-              <td className="text-right tabular-nums">{formatVolts(t.plateVolts)}</td>
-              <td className="text-right tabular-nums">
+              <td className="text-right whitespace-nowrap tabular-nums">{formatQuantity(t.amps, "A", 3)}</td>
+              <td className="text-right whitespace-nowrap tabular-nums">{formatVolts(t.plateVolts)}</td>
+              <td className="text-right whitespace-nowrap tabular-nums">
                 {t.above ? "▲ " : ""}
                 {percent(t.ofRating)}
               </td>
-              <td className="text-right tabular-nums">{percent(t.ofScreenRating)}</td>
+              <td className="text-right whitespace-nowrap tabular-nums">{percent(t.ofScreenRating)}</td>
               <td className="font-normal">{t.why}</td>
             </tr>
           ))}
