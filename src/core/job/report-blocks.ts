@@ -29,6 +29,8 @@ export type Block =
   | { block: "stairs"; before: StaircaseStep[]; after: StaircaseStep[] }
   /** Decibels on the curve's own frequencies. */
   | { block: "spectrum"; hertz: number; before: readonly number[]; after?: readonly number[] }
+  /** One period at the speaker, before and after, in volts on one scale. */
+  | { block: "waves"; before?: readonly number[]; after?: readonly number[] }
   /** A schematic or a part of one, in its own units. */
   | ({ block: "drawing"; caption?: string } & Linework)
   | { block: "photos"; photos: { hash: string; caption: string }[] };
@@ -53,6 +55,7 @@ export function reportBlocks(r: Report, stages: readonly Block[] = []): Block[] 
     ...voltages(r),
     ...stages,
     ...noise(r),
+    ...output(r),
     ...safety(r),
     ...list(TEXTS.declined, r.declined),
     ...list(TEXTS.unanswered, r.unanswered),
@@ -77,6 +80,7 @@ const TEXTS = {
   voltages: "Voltages before and after",
   shapes: "● in band   ▲ just outside   ■ outside   ○ nothing to compare with",
   noise: "Noise",
+  output: "Output stage",
   safety: "Electrical safety tests",
   declined: "Advised, and declined by you",
   unanswered: "Waiting for your answer",
@@ -118,6 +122,11 @@ const VOLTAGES: Column[] = [
 const NOISE_TESTS: Column[] = [
   { title: "Test", share: 6 },
   { title: "Result", share: 4 },
+];
+const BIAS: Column[] = [
+  { title: "What", share: 5 },
+  { title: "Before", share: 3 },
+  { title: "After", share: 3 },
 ];
 const SAFETY: Column[] = [
   { title: "Test", share: 2.4 },
@@ -190,6 +199,18 @@ function noise({ noise: n }: Report): Block[] {
   const tests: Block[] =
     n.tests.length > 0 ? [{ block: "table", columns: NOISE_TESTS, rows: n.tests.map((t) => [t.what, t.outcome]) }] : [];
   return [{ block: "heading", text: TEXTS.noise }, ...n.says.map((text): Block => ({ block: "text", text })), ...spectrum, ...tests];
+}
+
+function output({ output: o }: Report): Block[] {
+  if (!o) return [];
+  return [
+    { block: "heading", text: TEXTS.output },
+    ...o.says.map((text): Block => ({ block: "text", text })),
+    ...(o.bias.length > 0
+      ? [{ block: "table" as const, columns: BIAS, rows: o.bias.map((b): Cell[] => [b.name, b.before, b.after]) }]
+      : []),
+    ...(o.waves ? [{ block: "waves" as const, ...o.waves }] : []),
+  ];
 }
 
 function safety(r: Report): Block[] {

@@ -9,6 +9,7 @@ import type { Conditions, Reading } from "../tape/events/measuring-events";
 import { latestReading, openApprovals, type Line } from "../tape/fold";
 import type { JobView } from "./job-view";
 import { reportNoise, type ReportNoise } from "./report-noise";
+import { reportOutput, type ReportOutput } from "./report-output";
 import { limitText, safetyTestsFor, SAFETY_NOTE, testValue } from "../safety/end-of-job-tests";
 import type { Settings } from "../shop/settings";
 import { money } from "./money";
@@ -42,6 +43,7 @@ export interface Report {
   parts: { position: string; old: string; fitted: string; why: string; reversible: boolean; oldWent: string }[];
   experiments: { position: string; what: string; outcome: string }[];
   noise?: ReportNoise;
+  output?: ReportOutput;
   safety: { name: string; result: string; limit: string; verdict: "passed" | "failed" | "not done" }[];
   safetyNote: string;
   declined: string[];
@@ -132,6 +134,7 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
           .join("; "),
       })),
     noise: reportNoise(state, Date.parse(state.lastAt ?? state.opened?.at ?? "1970-01-01"), circuit?.mains?.hertz),
+    output: reportOutput(state),
     safety: tests.map((t) => {
       const done = state.safetyTests.get(t.test);
       const unit = t.unit;

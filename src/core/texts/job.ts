@@ -90,3 +90,21 @@ export const safetyTestsPassed = (tests: Value, length: Value, takeApart: Value)
   say`${tests} of ${length} safety tests passed${takeApart}`;
 export const returnedTo = (to: Value) => say`returned to ${to}`;
 export const notReturnedYet = () => say`not returned yet`;
+
+// The output stage in the report.
+export const roughness = (before: Value, after: Value, distortedBefore: Value, distortedAfter: Value) =>
+  say`The step in the middle of the wave that makes quiet notes rough: ${before} deep before, ${after} after. Distortion went from ${distortedBefore} to ${distortedAfter}.`;
+export const chokesNow = (back: string) =>
+  back
+    ? say`After a loud note the output stage chokes and creeps back in ${back}.`
+    : say`After a loud note the output stage chokes and takes long to creep back.`;
+export const chokesThen = (what: Value, back: string) =>
+  back ? say`With ${what} it creeps back in ${back}.` : say`With ${what} it still takes long to creep back.`;
+export const tubeFromStock = (socket: Value, type: Value, number: Value) =>
+  say`${socket}: tube ${type} number ${number} from our tested stock.`;
+export const powerMeasured = (watts: Value, load: string) =>
+  load ? say`Clean power: ${watts} into ${load}.` : say`Clean power: ${watts}.`;
+export const humMeasured = (volts: Value, below: string) =>
+  below ? say`Hum left at the speaker: ${volts}, ${below} dB under full power.` : say`Hum left at the speaker: ${volts}.`;
+export const tubeIdles = (tube: Value) => say`Tube ${tube} at rest, plate current and part of its rating`;
+export const railVolts = (point: Value) => say`${point}, supply volts`;

@@ -50,6 +50,8 @@ function paint(sheet: Sheet, b: Block, photos: ReadonlyMap<string, Uint8Array>, 
       return drawStairs(sheet, b.before, b.after);
     case "spectrum":
       return drawSpectrum(sheet, b.before, b.after);
+    case "waves":
+      return drawWaves(sheet, b.before, b.after);
     case "drawing":
       sheet.linework(b, landscape ? undefined : STAGE_HEIGHT);
       if (b.caption) sheet.paragraph(b.caption, LOOK.small);
@@ -93,6 +95,39 @@ function drawSpectrum(sheet: Sheet, before: readonly number[], after: readonly n
   });
   doc.x = sheet.left;
   doc.y = top + height + 18;
+}
+
+/** One period at the speaker before in grey, after in ink, on one scale about zero. */
+function drawWaves(sheet: Sheet, before: readonly number[] | undefined, after: readonly number[] | undefined): void {
+  const { doc } = sheet;
+  const [height, width] = [120, sheet.width * 0.6];
+  sheet.room(height + 20);
+  const middle = doc.y + 6 + height / 2;
+  const most = Math.max(1e-6, ...[...(before ?? []), ...(after ?? [])].map(Math.abs));
+  const trace = (wave: readonly number[], colour: string, thick: number) => {
+    wave.forEach((v, i) => {
+      const [x, y] = [sheet.left + (i / (wave.length - 1)) * width, middle - (v / most) * (height / 2)];
+      if (i === 0) doc.moveTo(x, y);
+      else doc.lineTo(x, y);
+    });
+    doc.lineWidth(thick).strokeColor(colour).stroke();
+  };
+  doc
+    .moveTo(sheet.left, middle)
+    .lineTo(sheet.left + width, middle)
+    .lineWidth(0.5)
+    .strokeColor(RULE)
+    .stroke();
+  if (before) trace(before, RULE, 1.8);
+  if (after) trace(after, INK, 1.1);
+  doc.font("regular").fontSize(7.5).fillColor(SOFT);
+  const says = [before ? "grey: before" : "", after ? "dark: after" : ""].filter(Boolean).join(", ");
+  doc.text(`one period at the speaker, ±${most.toPrecision(2)} V; ${says}`, sheet.left, middle + height / 2 + 3, {
+    width,
+    lineBreak: false,
+  });
+  doc.x = sheet.left;
+  doc.y = middle + height / 2 + 16;
 }
 
 /** The supply chain as two descending staircases on one scale: measured tread in ink, expected band in grey. */

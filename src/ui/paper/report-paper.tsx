@@ -5,6 +5,7 @@ import type { Block, Cell, Column } from "@/core/job/report-blocks";
 import { SpectrumChart } from "../charts/spectrum-chart";
 import { LineworkView } from "../drawing/linework-view";
 import { Staircase } from "../charts/staircase";
+import { WaveChart } from "../charts/wave-chart";
 import { VerdictMark } from "../frame/verdict-mark";
 
 /** @param photosAt where the photos are fetched, each by its hash. */
@@ -80,6 +81,16 @@ function Painted({ block: b, photosAt }: { block: Block; photosAt: string }): Re
         <SpectrumChart
           mains={b.hertz}
           curves={[...(b.after ? [{ name: "after", curve: [...b.after] }] : []), { name: "before", curve: [...b.before] }]}
+        />
+      );
+    case "waves":
+      return (
+        <WaveChart
+          milliseconds={1}
+          traces={[
+            ...(b.before ? [{ name: "before", wave: b.before, look: "soft" as const }] : []),
+            ...(b.after ? [{ name: "after", wave: b.after, look: "now" as const }] : []),
+          ]}
         />
       );
     case "drawing":

@@ -29,6 +29,9 @@ import { useSound } from "./sound";
 /** A hundredth of the turn for each press of an arrow key. */
 const STEP = 0.01;
 
+/** Unlike tubes need the adjuster more than once; after so many turns the rest is the tubes' own. */
+const MOST_ROUNDS = 3;
+
 /** @param stageName of the transformer; the first stage unless given. */
 export function BiasProbe({ stageName }: { stageName?: string }) {
   const { view, jobId, energyKind } = useJob();
@@ -71,6 +74,9 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
   const [refused, setRefused] = useState("");
   const [hold, setHold] = useState<HoldState>(() => startHold());
   const [turned, setTurned] = useState<number>();
+  /** The watched tube's part of the mean, as it was read on target: unlike tubes do not keep to each other as the bias is turned. */
+  const [shared, setShared] = useState<number>();
+  const rounds = useRef(0);
   const holding = useRef(hold);
   const here = useRef(0);
   const asked = useAsked();
@@ -84,10 +90,10 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
     return r?.ok ? r.current.plate : undefined;
   };
   /** Plate amperes by tube out of the readings before, or after, the turn. */
-  const currents = (when: "before" | "after"): Record<string, number> =>
+  const currents = (when: "before" | "after", of = taken): Record<string, number> =>
     Object.fromEntries(
       steps.flatMap((s, i) => {
-        const value = valueOf(i);
+        const value = of.findLast((t) => t.step === i)?.value;
         if (s.what !== "read" || s.when !== when || s.tube === undefined || value === undefined) return [];
         const each = amps(s, s.kind === "ma" ? value / 1e3 : value);
         const sharing = stage.tubes.filter((t) => t.cathode === stage.tubes.find((u) => u.name === s.tube)!.cathode);
@@ -121,6 +127,10 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
     aimKey,
   );
   const then = aim?.idle ?? target?.idle;
+  // The target is the mean of the stage: the tube that is watched has its own share of it.
+  const watchedTube = (steps[turnAt] as { tube?: string } | undefined)?.tube;
+  const share = shared ?? (target && then ? (then.tubes.find((t) => t.name === watchedTube)?.plate ?? target.amps) / target.amps : 1);
+  const watched = target && target.amps * share;
 
   function begin(next: number) {
     const shown = holding.current.samples.at(-1);
@@ -154,9 +164,9 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
   function watch() {
     const s = steps[here.current];
     const value = holding.current.value;
-    if (s?.what !== "turn" || value === undefined || !target) return;
+    if (s?.what !== "turn" || value === undefined || watched === undefined) return;
     const now = amps(s, s.kind === "ma" ? value / 1e3 : value);
-    if (now !== undefined && Math.abs(now / target.amps - 1) <= ON_TARGET) doneTurning();
+    if (now !== undefined && Math.abs(now / watched - 1) <= ON_TARGET) doneTurning();
     else {
       // It stands still elsewhere: go on watching.
       holding.current = startHold();
@@ -189,9 +199,22 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
     setTaken(all);
     sound.say("in", s.place);
     const next = here.current + 1;
+    if (steps[next]?.what === "read" && steps[next]!.tube === undefined && s.when === "after" && s.tube !== undefined && offTarget(all))
+      return begin(turnAt);
     if (next === turnAt) logTable("before", all);
     if (next === steps.length) logTable("after", all);
     begin(next);
+  }
+  /** All tubes are read again: is their mean on target? If not, the watched one's part of it is known better now. */
+  function offTarget(all: Taken[]): boolean {
+    const after = currents("after", all);
+    const each = Object.values(after);
+    const mean = each.reduce((sum, x) => sum + x, 0) / Math.max(1, each.length);
+    const own = watchedTube === undefined ? undefined : after[watchedTube];
+    if (!target || own === undefined || Math.abs(mean / target.amps - 1) <= 1.5 * ON_TARGET || rounds.current >= MOST_ROUNDS) return false;
+    rounds.current++;
+    setShared(own / mean);
+    return true;
   }
   function takeHeld() {
     const s = steps[here.current];
@@ -319,7 +342,7 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
             ) : (
               <Turn
                 adjuster={adjuster}
-                target={target?.amps}
+                target={aim ? watched : undefined}
                 live={live}
                 place={step.place}
                 turned={turned}

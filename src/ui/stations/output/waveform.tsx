@@ -14,7 +14,7 @@ import { useJob } from "../../frame/job-context";
 import { useAnswer } from "../../frame/use-answer";
 import { FiguresTable, partWords } from "./figures-of";
 import { keyOf, percent, useStage } from "./use-stage";
-import { WaveChart, type Trace } from "./wave-chart";
+import { WaveChart, type Trace } from "../../charts/wave-chart";
 
 const FRAMES = 12;
 /** The largest of a file that the browser reads whole: two million rows of an oscilloscope. */

@@ -2,7 +2,7 @@
 /** One period at the load: now, on target, at the slider, and as an oscilloscope saw it. */
 
 import { scaleLinear } from "d3-scale";
-import { Line, XAxis, YAxis, type Point } from "../../charts/plot";
+import { Line, XAxis, YAxis, type Point } from "./plot";
 
 export interface Trace {
   name: string;
