@@ -6,6 +6,7 @@ import { webcrypto } from "node:crypto";
 import { act, render } from "@testing-library/react";
 import type { ReactNode } from "react";
 import type { DrawingPort } from "@/core/ports/drawing-port";
+import type { OutputPort } from "@/core/ports/output-port";
 import type { SolverPort } from "@/core/ports/solver-port";
 import type { PointPlace } from "@/core/shop/point-places";
 import { DEFAULT_SETTINGS, type Settings } from "@/core/shop/settings";
@@ -14,6 +15,7 @@ import { foldJob } from "@/core/tape/fold";
 import type { InstrumentPort } from "./frame/instrument-port";
 import { JobProvider } from "./frame/job-context";
 import type { Role } from "@/core/shop/people";
+import type { StockPort } from "./frame/stock-port";
 import { Refused, type JobPort, type LiveListener, type Outgoing } from "./frame/job-port";
 
 export const WREN = readFileSync("demo/amps/wren-5.cir", "utf8");
@@ -104,6 +106,8 @@ export interface TestJob {
   netlist?: string;
   settings?: Partial<Settings>;
   solver?: Partial<SolverPort>;
+  output?: Partial<OutputPort>;
+  stock?: StockPort;
   drawings?: DrawingPort;
   instruments?: InstrumentPort;
   role?: Role;
@@ -113,7 +117,7 @@ export interface TestJob {
 }
 
 /** Draws children inside a job. What is stored can be looked at on the server. */
-export function inJob(children: ReactNode, { server, netlist, settings, solver, drawings, instruments, role, keptAt, modelId }: TestJob) {
+export function inJob(children: ReactNode, { server, netlist, settings, solver, output, stock, drawings, instruments, role, keptAt, modelId }: TestJob) {
   return (
     <JobProvider
       jobId={7}
@@ -125,6 +129,8 @@ export function inJob(children: ReactNode, { server, netlist, settings, solver, 
       who="J.M."
       port={server.port}
       solver={solver as SolverPort | undefined}
+      output={output as OutputPort | undefined}
+      stock={stock}
       drawings={drawings}
       instruments={instruments}
       role={role}

@@ -142,7 +142,7 @@ test("the Lantern 15's cathode resistor for both positions of its power switch",
   await expect(table.getByRole("columnheader", { name: "S2 closed" })).toBeVisible();
   await expect(table.getByRole("columnheader", { name: "S2 open" })).toBeVisible();
   await expect(table).toContainText("as it is");
-  await table.getByRole("button", { name: "Try it in the amp" }).first().click();
+  await table.getByRole("button", { name: "Try it" }).first().click();
   await expect(page.getByText(/Tried R4/)).toBeVisible();
   const change = (await tapeOf(page, 1012)).find(
     (e) => e.type === "change" && e.payload.kind === "experiment" && e.payload.position === "R4",

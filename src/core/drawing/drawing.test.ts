@@ -122,7 +122,8 @@ describe("circuits of stages with extras at random", () => {
       // The failing seed is printed with the counterexample.
       { numRuns: 300, seed: 20261126 },
     );
-  });
+    // Half a minute by itself; a machine with other work takes its time.
+  }, 400_000);
 });
 
 describe("a drawing that lies is found out", () => {

@@ -129,7 +129,8 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
   const then = aim?.idle ?? target?.idle;
   // The target is the mean of the stage: the tube that is watched has its own share of it.
   const watchedTube = (steps[turnAt] as { tube?: string } | undefined)?.tube;
-  const share = shared ?? (target && then ? (then.tubes.find((t) => t.name === watchedTube)?.plate ?? target.amps) / target.amps : 1);
+  // Cold tubes say little of how they will go together on target: at first each is taken for the mean.
+  const share = shared ?? 1;
   const watched = target && target.amps * share;
 
   function begin(next: number) {

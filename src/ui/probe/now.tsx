@@ -35,14 +35,15 @@ export interface NowProps {
 }
 
 export function Now({ hold, meter, heard, typed, refused, live, waiting, warming, kind = "dcv", photo }: NowProps) {
+  const text = typed ? `${typed} ${kind === "ohm" ? "Ω" : kind === "ma" ? "A" : "V"}` : shown(hold, meter, heard);
   return (
     <section aria-label="What is there" className="flex min-w-0 flex-col justify-center gap-4 px-4 md:px-10">
       <p
         data-testid="probe-now"
         data-phase={hold.phase}
-        className={`${kind === "ohm" ? "text-[clamp(3.5rem,7.4vw,8rem)]" : "text-[clamp(4rem,8.6vw,9rem)]"} leading-none font-bold whitespace-nowrap tabular-nums`}
+        className={`${kind === "ohm" || text.length > 7 ? "text-[clamp(3.5rem,7.4vw,8rem)]" : "text-[clamp(4rem,8.6vw,9rem)]"} leading-none font-bold whitespace-nowrap tabular-nums`}
       >
-        {typed ? `${typed} ${kind === "ohm" ? "Ω" : "V"}` : shown(hold, meter, heard)}
+        {text}
       </p>
       <div aria-hidden className="h-6 overflow-hidden rounded border-2 border-base-content">
         <div

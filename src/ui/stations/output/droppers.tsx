@@ -116,7 +116,7 @@ function Dropper({ points }: { points: NamedPoint[] }) {
                     ))}
                     <td>
                       <button
-                        className="btn btn-sm min-h-11"
+                        className="btn btn-sm min-h-11 whitespace-nowrap"
                         onClick={() =>
                           say({
                             type: "change",
@@ -133,7 +133,7 @@ function Dropper({ points }: { points: NamedPoint[] }) {
                           })
                         }
                       >
-                        Try it in the amp
+                        Try it
                       </button>
                     </td>
                   </tr>

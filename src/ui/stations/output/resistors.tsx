@@ -108,7 +108,7 @@ function Cathode() {
                   limit={limit}
                 >
                   <button
-                    className="btn btn-sm min-h-11"
+                    className="btn btn-sm min-h-11 whitespace-nowrap"
                     onClick={() =>
                       say({
                         type: "change",
@@ -125,7 +125,7 @@ function Cathode() {
                       })
                     }
                   >
-                    Try it in the amp
+                    Try it
                   </button>
                 </Row>
               ))}
