@@ -7,6 +7,12 @@ import { NoiseTable } from "@/core/noise/noise-table";
 import { soundsOf } from "@/core/sound/sounds";
 import { readWav, writeWav } from "@/core/sound/wav";
 import { isolate } from "@/core/diagnosis/isolate";
+import { frameAt, idleFrames } from "@/core/output/idle-frames";
+import { matchTubes } from "@/core/output/matching";
+import { outputStages } from "@/core/output/output-stage";
+import { runBlocking } from "@/core/output/blocking";
+import { playAtClip, toneAmp } from "@/core/output/tone";
+import { normalDraws } from "@/core/numeric/random";
 import { readBlockFile } from "@/core/blocks/block-file";
 import { slotsOf } from "@/core/blocks/values";
 import { chartOf } from "@/core/settle/given";
@@ -115,3 +121,22 @@ for (const name of ["lantern-15", "picture-house"]) {
 }
 const built = readFileSync("demo/amps/drover-40.cir", "utf8");
 row("a circuit file read as blocks and values, Drover 40", ms(median(20, () => void slotsOf(readBlockFile(built)))), "none set");
+
+const halberd = amp("halberd-120");
+const [stage] = outputStages(halberd);
+const frames = idleFrames(halberd, stage!, { low: 0.005, high: 0.05, count: 4, watts: 1 }).frames;
+row(
+  "a frame of the waveform over the idle, Halberd 120",
+  ms(median(1, () => void idleFrames(halberd, stage!, { low: 0.02, high: 0.02, count: 1, watts: 1 }))),
+  "none set",
+);
+row("the wave at any idle, from solved frames", ms(median(200, () => void frameAt(frames, 0.013))), "200 ms");
+const peak = 3 * playAtClip(toneAmp(halberd, stage!)).peak;
+row(
+  "drive, stop and recovery of a blocking stage, Halberd 120",
+  ms(median(1, () => void runBlocking(halberd, stage!, { peak }))),
+  "none set",
+);
+const draw = normalDraws(5);
+const stock = Array.from({ length: 100 }, (_, id) => ({ id, milliamps: 40 + 4 * draw(), gm: 5 + 0.4 * draw() }));
+for (const size of [2, 4, 6]) row(`groups of ${size} out of 100 tubes`, ms(median(3, () => void matchTubes(stock, size, 0.1))), "1,000 ms");

@@ -28,7 +28,7 @@ const VIEWS = [
   ["signal", "/jobs/1011/signal", "ledger"],
   ["noise", "/jobs/1003/noise", "enamel"],
   ["work", "/jobs/1005/work", "enamel"],
-  ["output-stage", "/jobs/1005/output-stage", "enamel"],
+  ["output-stage", "/jobs/1014/output-stage", "enamel"],
   ["prove", "/jobs/1001/prove", "ledger"],
   ["return", "/jobs/1001/return", "enamel"],
   ["report", "/jobs/1001/report", "ledger"],
@@ -78,6 +78,11 @@ const BEFORE = {
       answer("power:rectifier", "Power, only V6 in", "bright"),
       answer("power:no-tubes", "Power, every tube out", "bright"),
     ),
+  "output-stage": async () => {
+    await putOn(1014);
+    const volts = (point, value) => ({ type: "reading", payload: { point, kind: "dcv", value, digits: 3, conditions: { mains: 230, warmMinutes: 9 } } });
+    await log(1014, { type: "mains", payload: { volts: 230 } }, volts("V5.k", 0.125), volts("V6.k", 0.082), volts("B1", 444));
+  },
   probe: async () => {
     await log(1008, off);
     await putOn(1008);

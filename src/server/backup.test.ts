@@ -108,7 +108,7 @@ test("one a day, as many as are kept, in the place of the settings; a failure is
 test("before a migration the shop is backed up; without a backup nothing is changed", async () => {
   const old = await closedShop("old");
   const made = await openDatabase(old, undefined);
-  await made.query("drop table unreadable_lines, point_places, done_once");
+  await made.query("drop table unreadable_lines, point_places, done_once, stock_tube_tests, stock_tube_moves, stock_tubes");
   await made.query("alter table amp_models drop column example");
   await made.query("drop table bench_tokens, sessions, people, door");
   await made.query("delete from migrations where number >= 4");

@@ -20,6 +20,7 @@ export function workerOutput(): OutputPort {
     frames: (netlist, a, progress) => ask((to, told) => to.frames(netlist, a, told), progress),
     clip: (netlist, a, progress) => ask((to, told) => to.clip(netlist, a, told), progress),
     blocking: (netlist, a, progress) => ask((to, told) => to.blocking(netlist, a, told), progress),
+    drive: (netlist, a, progress) => ask((to, told) => to.drive(netlist, a, told), progress),
     remedies: (netlist, a, progress) => ask((to, told) => to.remedies(netlist, a, told), progress),
     signal: (netlist, tone, where) => ask((to) => to.signal(netlist, tone, where)),
     dropper: (netlist, point, window, mains) => ask((to) => to.dropper(netlist, point, window, mains)),

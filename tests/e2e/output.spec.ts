@@ -134,13 +134,13 @@ test("a control turned from the screen moves the currents within a second", asyn
   await expect.poll(shown, { timeout: 8000 }).toBeLessThan(at * 0.9);
 });
 
-test("the Lantern 15's cathode resistor for both positions of its power switch", async ({ page }) => {
+test("the Lantern 15's cathode resistor for both positions of its pentode and triode switch", async ({ page }) => {
   await page.goto(station(1012, "output-stage"));
   await tab(page, "Cathode resistor");
   await expect(page.getByTestId("resistor-says")).toContainText("R4:", { timeout: 60_000 });
   const table = page.getByRole("table", { name: "Cathode resistors over the modes" });
-  await expect(table.getByRole("columnheader", { name: "S2 closed" })).toBeVisible();
-  await expect(table.getByRole("columnheader", { name: "S2 open" })).toBeVisible();
+  await expect(table.getByRole("columnheader", { name: "S2 1" })).toBeVisible();
+  await expect(table.getByRole("columnheader", { name: "S2 2" })).toBeVisible();
   await expect(table).toContainText("as it is");
   await table.getByRole("button", { name: "Try it" }).first().click();
   await expect(page.getByText(/Tried R4/)).toBeVisible();

@@ -158,6 +158,37 @@ export function answerBlocking(
   return { clip, peak, run: runBlocking(amp, stage, { peak, mains: ask.mains }, (p) => progress?.(0.4 + 0.6 * p)) };
 }
 
+/**
+ * The drive, in times that at clip, at which the model's grid shifts as far as the one that was read; by halving between 0.7 and 12 times.
+ * @param ask.shift volts under drive less those at rest, below zero. @returns undefined where no drive in that range gives it.
+ */
+export function answerDrive(
+  circuit: Circuit,
+  ask: AskedOf & { tube: string; shift: number },
+  progress?: (part: number) => boolean | void,
+): { times: number; shift: number } | undefined {
+  const { circuit: amp, stage } = readied(circuit, ask);
+  const clip = playAtClip(toneAmp(amp, stage, ask.mains)).peak;
+  const grid = stage.tubes.find((t) => t.name === ask.tube)?.grid;
+  const at = (times: number) => {
+    const { grids } = runBlocking(amp, stage, { peak: clip * times, mains: ask.mains, watch: 0.02 });
+    const own = grids.find((g) => stage.tubes.find((t) => t.name === g.tube)?.grid === grid) ?? grids[0]!;
+    return own.shifted - own.rest;
+  };
+  let [low, high] = [0.7, 12];
+  if (at(low) < ask.shift || at(high) > ask.shift) return undefined;
+  let shift = 0;
+  const rounds = 7;
+  for (let i = 0; i < rounds; i++) {
+    if (progress?.(i / rounds) === false) return undefined;
+    const times = Math.sqrt(low * high);
+    shift = at(times);
+    if (shift < ask.shift) high = times;
+    else low = times;
+  }
+  return { times: Math.sqrt(low * high), shift };
+}
+
 export function answerRemedies(circuit: Circuit, ask: AskedOf & { peak: number }, progress?: (part: number) => boolean | void): Remedy[] {
   const { circuit: amp, stage } = readied(circuit, ask);
   return remediesOf(amp, stage, { peak: ask.peak, mains: ask.mains }, progress);

@@ -16,7 +16,7 @@ export interface Mode {
 }
 
 /** A switch that moves the stage's plate watts by more than this part is a mode; one that takes nearly all of them is a standby. */
-const MOVES = 0.02;
+const MOVES = 0.003;
 const STANDBY = 0.05;
 
 /** Every position of the switches that change how the output stage works: full and half power, pentode and triode. */

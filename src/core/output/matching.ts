@@ -19,8 +19,6 @@ export interface Group<T extends MeasuredTube = MeasuredTube> {
   spread: number;
 }
 
-export const GROUP_SIZES = [2, 4, 6] as const;
-
 /** Spread of a set of tubes in current and, where all have it, in transconductance. */
 export function groupOf<T extends MeasuredTube>(tubes: readonly T[]): Group<T> {
   const spread = (values: readonly number[]) => {

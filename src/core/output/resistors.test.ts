@@ -44,9 +44,9 @@ describe("cathode resistors", () => {
     const [stage] = outputStages(lantern);
     return { lantern, stage: stage! };
   };
-  test("both positions of the power switch are modes; tremolo is none", () => {
+  test("both positions of the pentode and triode switch, its two poles as one, are modes; tremolo is none", () => {
     const { lantern, stage } = twoModes();
-    expect(modesOf(lantern, stage).map((m) => m.name)).toEqual(["S2 closed", "S2 open"]);
+    expect(modesOf(lantern, stage).map((m) => m.name)).toEqual(["S2 1", "S2 2"]);
   });
   test("five that exist, one resistor before two, watts twice the worst, none with a mode above the limit", () => {
     const { lantern, stage } = twoModes();

@@ -39,6 +39,12 @@ export interface OutputPort {
   frames(netlist: string, ask: AskedOf & { low: number; high: number; count: number; watts: number }, progress?: Progress): Promise<Frames>;
   clip(netlist: string, ask: AskedOf, progress?: Progress): Promise<ClipAnswer>;
   blocking(netlist: string, ask: AskedOf & { times?: number }, progress?: Progress): Promise<BlockingAnswer>;
+  /** The drive at which the model's grid shifts as far as the one that was read; undefined where none does. */
+  drive(
+    netlist: string,
+    ask: AskedOf & { tube: string; shift: number },
+    progress?: Progress,
+  ): Promise<{ times: number; shift: number } | undefined>;
   remedies(netlist: string, ask: AskedOf & { peak: number }, progress?: Progress): Promise<Remedy[]>;
   signal(netlist: string, tone: WalkTone, where: { mains?: number; set?: string[]; speaker?: string }): Promise<SignalStep[]>;
   dropper(netlist: string, point: string, window: { low: number; high: number }, mains?: number): Promise<DropperAnswer>;

@@ -151,6 +151,7 @@ function partLines(e: Element, spread: () => number, pulsed: boolean): string[] 
     const whole = e.value! * (1 + 0.1 * spread());
     return [ohm("a", a, b, Math.max(1, whole * share)), ohm("b", b, c, Math.max(1, whole * (1 - share)))];
   }
+  if (e.type === "SW2") return [ohm("s", a, e.params.state === 2 ? e.nodes[2]! : b, 0.01)];
   if (e.type === "SW") return [ohm("s", a, b, e.params.state === "open" ? 1e12 : 0.01)];
   if (e.type === "OPT_SE") return [ohm("p", a, b, num(e, "dcr", 200)), ohm("q", c, e.nodes[3]!, 1)];
   if (e.type === "OPT_PP") {

@@ -53,16 +53,18 @@ export function Blocking() {
       </section>
       <Field label="Drive, times that at clip">
         <select className="select w-28" value={times} onChange={(e) => setTimes(Number(e.target.value))}>
-          {[1, 2, 3, 5, 8].map((t) => (
-            <option key={t} value={t}>
-              {t}
-            </option>
-          ))}
+          {[...new Set([1, 2, 3, 5, 8, times])]
+            .sort((a, b) => a - b)
+            .map((t) => (
+              <option key={t} value={t}>
+                {figure(t)}
+              </option>
+            ))}
         </select>
       </Field>
       {run && <BlockingChart run={run} />}
       {answer && <Remedies peak={answer.peak} />}
-      <GridVoltsForm peak={answer?.peak} />
+      <GridVoltsForm peak={answer?.peak} setTimes={setTimes} />
     </div>
   );
 }
@@ -214,7 +216,7 @@ function Remedies({ peak }: { peak: number }) {
 }
 
 /** Grid volts at rest, under drive and after: what they prove. */
-function GridVoltsForm({ peak }: { peak?: number }) {
+function GridVoltsForm({ peak, setTimes }: { peak?: number; setTimes(times: number): void }) {
   const { say, settings, view, instruments } = useJob();
   const { circuit, stage } = useStage();
   const grids = stage.tubes;
@@ -306,10 +308,44 @@ function GridVoltsForm({ peak }: { peak?: number }) {
                 {grid === undefined ? "" : constantWords(circuit, grid, judged.constant)}.
               </span>
             )}
+            {(judged.verdict === "blocking" || judged.verdict === "both") && (
+              <FitDrive tube={g.tube} shift={g.driven - g.rest} setTimes={setTimes} />
+            )}
           </p>
         );
       })}
     </Section>
+  );
+}
+
+/** The drive at which the model does what was read: from then on the remedies are compared at that one. */
+function FitDrive({ tube, shift, setTimes }: { tube: string; shift: number; setTimes(times: number): void }) {
+  const { output } = useJob();
+  const { netlist, ask } = useStage();
+  const [wanted, setWanted] = useState(false);
+  const key = output && wanted ? keyOf("drive", netlist, ask, tube, shift) : undefined;
+  const { answer, failed, progress } = useAnswer(key, async (told) => ({
+    found: await output!.drive(netlist, { ...ask, tube, shift }, told),
+  }));
+  const found = answer?.found;
+  useEffect(() => {
+    if (found) setTimes(Number(found.times.toPrecision(2)));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each answer
+  }, [found]);
+  if (!wanted)
+    return (
+      <button className="btn btn-sm ml-2 min-h-11" onClick={() => setWanted(true)}>
+        Fit the model to it
+      </button>
+    );
+  if (failed) return <span role="alert"> {failed}</span>;
+  if (!answer) return <progress className="progress ml-2 w-40" value={progress ?? 0} max={1} aria-label="Fitting the drive" />;
+  return (
+    <span className="block text-sm">
+      {found
+        ? `The model does the same at ${found.times.toPrecision(2)} times the drive at clip; the picture and the remedies are for that drive now.`
+        : "No drive from 0.7 to 12 times that at clip makes the model's grid shift so far: another part is in it."}
+    </span>
   );
 }
 

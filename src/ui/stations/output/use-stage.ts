@@ -19,8 +19,6 @@ export interface StageValue {
   ask: AskedOf;
   facts: TargetFacts;
   setFacts(facts: TargetFacts): void;
-  /** Plate amperes of a tube that the idle is to be set to. */
-  target?: number;
 }
 
 export const StageContext = createContext<StageValue | undefined>(undefined);

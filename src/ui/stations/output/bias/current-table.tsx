@@ -14,6 +14,7 @@ import { Refused, useTypedForm } from "../../../forms/typed-form";
 import { WideTable } from "../../../forms/wide-table";
 import { PartButton } from "../../../drawing/part-button";
 import { useJob } from "../../../frame/job-context";
+import { useMeterAt } from "../../../frame/use-meter-at";
 import { percent, useStage } from "../use-stage";
 
 const WAY_WORDS: Record<Way, { name: string; how: string; unit: "V" | "A" }> = {
@@ -160,14 +161,21 @@ function Bar({ part }: { part: number }) {
 
 /** One reading, and under it the resistance and the screen's drop where they were measured. */
 function Reading({ tube, way, row }: { tube: OutputTube; way: Way; row?: BiasRow }) {
-  const { say, settings, conditions } = useJob();
+  const { say, settings, conditions, energyKind } = useJob();
   const { circuit, stage, read } = useStage();
   const { unit } = WAY_WORDS[way];
   const where = pointOfWay(circuit, stage, tube, way);
   const own = read.readings.find((r) => r.tube === tube.name);
+  const [active, setActive] = useState(false);
+  const live = energyKind === "live";
+  const meter = useMeterAt(where?.point ?? tube.name, where?.kind ?? "ma", undefined, undefined, !active || !live);
   const { field, onSubmit, refused } = useTypedForm({ value: "", ohms: "", screen: "" }, (typed) => {
     const drafts: Parameters<typeof say> = [];
     const numbers: { value?: number; ohms?: number; screen?: number } = {};
+    // Enter on an empty row takes what the meter holds there.
+    const held = live && active ? meter.toTake()?.value : undefined;
+    if (held !== undefined && where && [typed.value, typed.ohms, typed.screen].every((t) => t.trim() === ""))
+      numbers.value = Number((where.kind === "ma" ? held / 1e3 : held).toPrecision(4));
     for (const [name, u] of [
       ["value", unit],
       ["ohms", "Ω"],
@@ -178,7 +186,7 @@ function Reading({ tube, way, row }: { tube: OutputTube; way: Way; row?: BiasRow
       if (!parsed.ok) return `${parsed.why}; accepted: ${u === "V" ? `${figure("0.45")}, 450m` : u === "A" ? "38m" : "10"}`;
       numbers[name] = parsed.quantity.value;
     }
-    if (Object.keys(numbers).length === 0 || !where) return "Type a reading";
+    if (Object.keys(numbers).length === 0 || !where) return "Type a reading, or wait until the meter stands still";
     if (numbers.value !== undefined) {
       const judged = readCurrent(
         stage,
@@ -214,7 +222,7 @@ function Reading({ tube, way, row }: { tube: OutputTube; way: Way; row?: BiasRow
   });
   const usual = way === "cathode resistor" ? tube.cathodeOhms : stage.halfOhms[tube.half];
   return (
-    <form onSubmit={onSubmit} className="space-y-1">
+    <form onSubmit={onSubmit} className="space-y-1" onFocus={() => setActive(true)} onBlur={() => setActive(false)}>
       <div className="flex items-center gap-1">
         <input
           className="input input-sm min-h-10 w-24 text-right"
@@ -256,6 +264,12 @@ function Reading({ tube, way, row }: { tube: OutputTube; way: Way; row?: BiasRow
           </label>
         )}
       </div>
+      {active && live && meter.shows && (
+        <p className={`text-xs ${meter.steady ? "" : "soft"}`}>
+          {meter.steady ? "●" : "○"} Meter {meter.shows}
+          {meter.steady ? ": Enter takes it" : ""}
+        </p>
+      )}
       {row && own?.way !== way && <p className="soft text-xs">read by {WAY_WORDS[row.way].name.toLowerCase()}</p>}
       <Refused>{refused}</Refused>
     </form>
