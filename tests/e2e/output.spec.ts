@@ -53,7 +53,7 @@ test("the Drover 40 from much too cold to its label's figure, hands-free, the ra
   while (Date.now() < until && !(await done.isVisible())) {
     const what = await step.getAttribute("data-step", { timeout: 300 }).catch(() => null);
     if (what === "turn" && (await says.isVisible())) {
-      const text = (await says.textContent()) ?? "";
+      const text = (await says.textContent({ timeout: 500 }).catch(() => "")) ?? "";
       // One press for each look at the figure: a hundredth of the turn.
       if (text.includes("up")) await page.keyboard.press("ArrowRight");
       else if (text.includes("down")) await page.keyboard.press("ArrowLeft");
@@ -175,6 +175,7 @@ test("a blocking complaint on the Halberd 120 is proven, and its remedy goes to 
   await expect(remedies).toContainText("Smaller coupling capacitors");
   await page.getByRole("button", { name: "Ask the owner: Smaller coupling capacitors" }).click();
   await expect(page.getByText(/Asked the owner/).first()).toBeVisible();
+  await expect.poll(async () => (await tapeOf(page, 1015)).filter((e) => e.type === "blocking").length).toBe(2);
   const tape = await tapeOf(page, 1015);
   expect(tape.filter((e) => e.type === "blocking").map((e) => e.payload.when)).toEqual(["before", "trial"]);
   await log(page, 1015, { type: "approval", payload: { what: "the smaller coupling capacitors", answer: "yes" } });

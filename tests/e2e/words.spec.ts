@@ -49,7 +49,8 @@ async function saidBy(page: Page): Promise<string[]> {
         out.push(n.textContent!.trim());
     for (const el of document.querySelectorAll("[aria-label],[title],[placeholder]"))
       if (!skip(el)) for (const a of ["aria-label", "title", "placeholder"]) if (el.getAttribute(a)) out.push(el.getAttribute(a)!);
-    for (const el of document.querySelectorAll<HTMLInputElement>("input")) if (el.value && el.type !== "file") out.push(el.value);
+    for (const el of document.querySelectorAll<HTMLInputElement>("input"))
+      if (el.value && !["file", "range"].includes(el.type)) out.push(el.value);
     return out;
   });
 }
@@ -87,6 +88,26 @@ test("every figure has its decimal comma", async ({ page }) => {
     if (path.endsWith("/suspects")) await page.getByRole("region", { name: "Suspects" }).waitFor({ timeout: 120_000 });
     if (path.endsWith("/cold-checks")) await page.getByRole("table", { name: "Resistances" }).waitFor({ timeout: 120_000 });
     for (const text of await saidBy(page)) if (/(?<![\w.])\d+\.\d(?![\w.]*\.\d)/.test(text)) wrong.push(`${path}: ${text.slice(0, 120)}`);
+  }
+  expect(wrong).toEqual([]);
+});
+
+test("every tab of the output stage and of the signal walk speaks so too", async ({ page }) => {
+  test.setTimeout(180_000);
+  const wrong: string[] = [];
+  for (const [station, tabs] of [
+    ["output-stage", ["Bias", "Cathode resistor", "Load line", "Waveform", "Blocking", "Valves", "Supply"]],
+    ["signal", ["Signal walk"]],
+  ] as const) {
+    await page.goto(`${shop.address}/jobs/${job}/${station}`);
+    for (const name of tabs) {
+      await page.getByRole("tab", { name }).click();
+      await page.waitForTimeout(name === "Waveform" || name === "Blocking" ? 8000 : 2500);
+      for (const text of await saidBy(page)) {
+        if (/\btubes?\b|\bmains\b/i.test(text)) wrong.push(`${name}: ${text.slice(0, 120)}`);
+        if (/\d\.\d/.test(text)) wrong.push(`${name}: ${text.slice(0, 120)}`);
+      }
+    }
   }
   expect(wrong).toEqual([]);
 });

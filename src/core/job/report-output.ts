@@ -1,5 +1,6 @@
 /** The part of the owner's report that is about the output stage: the idle and the waveform before and after, in the owner's words. */
 
+import { figure } from "../language/language";
 import { formatQuantity, formatVolts } from "../quantity/format";
 import type { BiasTaken } from "../tape/events/output-events";
 import type { JobState } from "../tape/fold";
@@ -51,7 +52,7 @@ export function reportOutput(
   };
 }
 
-const distortion = (part: number) => `${Number((part * 100).toPrecision(2))} %`;
+const distortion = (part: number) => `${figure(Number((part * 100).toPrecision(2)))} %`;
 
 function biasRows(before: BiasTaken | undefined, after: BiasTaken | undefined): ReportOutput["bias"] {
   const tubes = [...new Set([...(before?.rows ?? []), ...(after?.rows ?? [])].map((r) => r.tube))];

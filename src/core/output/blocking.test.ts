@@ -1,6 +1,8 @@
 import { circuitOf, demoAmp } from "../solver/circuits-for-tests";
 import { judgeGrid } from "./grid-evidence";
-import { remediesOf, runBlocking, timeConstant } from "./blocking";
+import { runBlocking } from "./blocking";
+import { timeConstant } from "./grid-return";
+import { remediesOf } from "./remedies";
 import { outputStages } from "./output-stage";
 import { playAtClip, toneAmp } from "./tone";
 

@@ -6,6 +6,7 @@ import { alter } from "../circuit/alter";
 import { chainOf, channelsOf } from "../noise/chain";
 import { magnitude, phaseDegrees, SmallSignal } from "../solver/small-signal";
 import { sine, transient } from "../solver/transient";
+import { fixed } from "../language/language";
 import * as texts from "../texts/output";
 import { solveIdle } from "./idle";
 import { resample } from "./tone";
@@ -186,7 +187,7 @@ function readBefore(rows: readonly SignalRow[], step: SignalStep): SignalRow | u
   return undefined;
 }
 
-const signed = (db: number) => `${db > 0 ? "+" : "−"}${Math.abs(db).toFixed(1)}`;
+const signed = (db: number) => `${db > 0 ? "+" : "−"}${fixed(Math.abs(db), 1)}`;
 
 /** Output resistance and damping factor from the level into two loads: Ro = (V1 − V2)/(V2/R2 − V1/R1). @throws RangeError where the figures cannot be. */
 export function dampingFrom(

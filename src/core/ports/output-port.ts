@@ -2,7 +2,7 @@
 
 import type { Balance, BalanceBy } from "../output/adjusters";
 import type { AimAnswer, AskedOf, BiasAnswer, BlockingAnswer, ClipAnswer } from "../output/answers";
-import type { Remedy } from "../output/blocking";
+import type { Remedy } from "../output/remedies";
 import type { Mode, ModeFigures, ResistorChoice } from "../output/cathode-resistor";
 import type { ChokeOrResistor, DropperAnswer } from "../output/droppers";
 import type { Frames } from "../output/idle-frames";

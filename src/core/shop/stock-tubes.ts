@@ -46,6 +46,8 @@ export type NewStockTest = Omit<StockTest, "id" | "at" | "who">;
 /** Where it is now. */
 export const placeOf = (tube: StockTube): string => tube.moves.at(-1)?.place ?? "";
 
+export const lastTest = (tube: StockTube): StockTest | undefined => tube.tests.at(-1);
+
 /** Places that a tube does not come back from. */
 export const GONE = /^(in job|scrapped|sold|with the owner)/i;
 

@@ -1,5 +1,6 @@
 /** Lines about the output stage in words. */
 
+import { figure, fixed } from "../language/language";
 import { formatQuantity, formatVolts } from "../quantity/format";
 import { is, type JobEvent } from "./events/event";
 import * as texts from "../texts/tape";
@@ -33,7 +34,12 @@ export function tellOutput(e: JobEvent): string | undefined {
   if (is(e, "adjusted"))
     return texts.adjusted(e.payload.control, e.payload.position === undefined ? "" : percent(e.payload.position), e.payload.why ?? "");
   if (is(e, "waveform"))
-    return texts.waveform(e.payload.when, e.payload.source, percent(e.payload.notch), `${(e.payload.distortion * 100).toPrecision(2)} %`);
+    return texts.waveform(
+      e.payload.when,
+      e.payload.source,
+      percent(e.payload.notch),
+      `${figure(Number((e.payload.distortion * 100).toPrecision(2)))} %`,
+    );
   if (is(e, "grid-read")) {
     const { tube, rest, driven, after } = e.payload;
     return texts.gridRead(tube, formatVolts(rest), formatVolts(driven), formatVolts(after));
@@ -55,7 +61,7 @@ export function tellOutput(e: JobEvent): string | undefined {
       value === undefined ? "" : unit ? formatQuantity(value, unit, 3) : String(value),
       hertz === undefined ? "" : `at ${formatQuantity(hertz, "Hz", 3)}`,
       load === undefined ? "" : `into ${formatQuantity(load, "Ω", 3)}`,
-      decibels === undefined ? "" : `(${decibels.toFixed(1)} dB)`,
+      decibels === undefined ? "" : `(${fixed(decibels, 1)} dB)`,
       note ?? "",
     ]
       .filter(Boolean)

@@ -4,20 +4,22 @@
 import { words } from "@/core/language/language";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useRouter } from "next/navigation";
+import { biasTable } from "@/core/output/bias-table";
+import { biasTaken } from "@/core/output/bias-taken";
 import { biasSteps, ON_TARGET, type BiasStep } from "@/core/output/bias-steps";
 import { outputStages, type OutputStage } from "@/core/output/output-stage";
 import { readCurrent, type Way } from "@/core/output/read-current";
 import { usualWay } from "@/core/output/from-tape";
 import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
 import { readingOf } from "@/core/instrument/held-reading";
-import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import type { BiasTaken } from "@/core/tape/events/output-events";
 import type { IdleSchool } from "@/core/tape/events/words";
 import { useJob } from "../frame/job-context";
 import { answerTo, useAnswer } from "../frame/use-answer";
 import { useInstruments } from "../frame/use-instruments";
 import { ProbeStrip } from "./around";
+import { Done, Expected, Turn } from "./bias-parts";
 import { Asking } from "./asking";
 import { Keys } from "./keys";
 import { Leaving } from "./leaving";
@@ -238,45 +240,30 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
       const value = all.findLast((t) => t.step === i)?.value;
       return s.what === "read" && s.when === when && value !== undefined ? [{ s, value }] : [];
     });
-    const rows = read.flatMap(({ s, value }): BiasTaken["rows"] => {
-      if (s.tube === undefined) return [];
-      const r = readCurrent(stage, { tube: s.tube, way, value: s.kind === "ma" ? value / 1e3 : value });
-      if (!r.ok) return [];
-      const tube = stage.tubes.find((t) => t.name === s.tube)!;
-      const rail = read.find((x) => circuit.points.find((p) => p.name === x.s.point)?.node === stage.supply)?.value;
-      const idle = when === "after" ? then : bias?.idle;
-      const volts = idle?.tubes.find((t) => t.name === s.tube)?.plateVolts ?? rail;
-      const watts = volts === undefined ? undefined : r.current.plate * volts;
-      const rated = tube.type.ratings?.plateWatts;
-      const round = (x: number) => Number(x.toPrecision(4));
-      return [
-        {
-          tube: s.tube,
-          way,
-          plateMilliamps: round(r.current.plate * 1e3),
-          screenMilliamps: round(r.current.screen * 1e3),
-          screenBy: r.current.screenBy,
-          ...(volts === undefined ? {} : { plateVolts: round(volts) }),
-          ...(watts === undefined ? {} : { plateWatts: round(watts), ...(rated ? { ofRating: round(watts / rated) } : {}) }),
-        },
-      ];
-    });
-    if (rows.length === 0) return;
-    say({
-      type: "bias",
-      payload: {
-        stage: stage.name,
-        when,
-        rows,
-        rails: read.flatMap(({ s, value }) => {
-          if (s.tube !== undefined) return [];
-          const predicted = when === "after" ? then?.rails.find((r) => r.point === s.point)?.volts : undefined;
-          return [{ point: s.point, volts: value, ...(predicted === undefined ? {} : { predicted: Number(predicted.toPrecision(4)) }) }];
-        }),
-        ...(target && when === "after" ? { school: target.school, targetMilliamps: Number((target.amps * 1e3).toPrecision(4)) } : {}),
-        ...(mains === undefined ? {} : { mains }),
+    const rail = read.find((x) => circuit.points.find((p) => p.name === x.s.point)?.node === stage.supply)?.value;
+    const idle = when === "after" ? then : bias?.idle;
+    const { rows } = biasTable(
+      stage,
+      read.flatMap(({ s, value }) => (s.tube === undefined ? [] : [{ tube: s.tube, way, value: s.kind === "ma" ? value / 1e3 : value }])),
+      (tube) => {
+        const plate = idle?.tubes.find((t) => t.name === tube)?.plateVolts ?? rail;
+        return plate === undefined ? {} : { plate };
       },
+    );
+    if (rows.length === 0) return;
+    const rails = read.flatMap(({ s, value }) => {
+      const predicted = when === "after" ? then?.rails.find((r) => r.point === s.point)?.volts : undefined;
+      return s.tube === undefined ? [{ point: s.point, volts: value, ...(predicted === undefined ? {} : { predicted }) }] : [];
     });
+    const payload = biasTaken({
+      stage: stage.name,
+      when,
+      rows,
+      rails,
+      ...(target && when === "after" ? { target } : {}),
+      ...(mains === undefined ? {} : { mains }),
+    });
+    say({ type: "bias", payload });
   }
 
   function turn(by: number) {
@@ -377,108 +364,5 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
         ]}
       />
     </>
-  );
-}
-
-function Expected({ step, then }: { step: Extract<BiasStep, { what: "read" }>; then: { rails: { point: string; volts: number }[] } }) {
-  const volts = then.rails.find((r) => r.point === step.point)?.volts;
-  return volts === undefined ? null : (
-    <p className="text-4xl">
-      <span className="soft">predicted </span>
-      <strong className="text-6xl">{formatVolts(volts)}</strong>
-    </p>
-  );
-}
-
-function Turn({
-  adjuster,
-  target,
-  live,
-  place,
-  turned,
-  failed,
-}: {
-  adjuster?: { name: string; position: number };
-  target?: number;
-  live?: number;
-  place: string;
-  turned?: number;
-  failed: boolean;
-}) {
-  if (failed)
-    return <p className="text-5xl font-bold">{words("No control of this circuit moves these tubes. Press to read everything again.")}</p>;
-  if (!adjuster || target === undefined) return <p className="text-5xl font-bold">Working out the target…</p>;
-  const off = live === undefined ? undefined : live / target - 1;
-  const close = off !== undefined && Math.abs(off) <= ON_TARGET;
-  return (
-    <>
-      <p className="soft text-3xl">{place}, eyes on the chassis</p>
-      <p data-testid="turn-says" className={`text-[clamp(3rem,6vw,7rem)] leading-none font-bold`}>
-        {close
-          ? "● Stop there"
-          : off === undefined
-            ? `Turn ${adjuster.name}`
-            : off < 0
-              ? `▲ ${adjuster.name} up`
-              : `▼ ${adjuster.name} down`}
-      </p>
-      <p className="text-4xl">
-        <span className="soft">plate current </span>
-        <strong className="text-6xl whitespace-nowrap tabular-nums">{live === undefined ? "–" : formatQuantity(live, "A", 3)}</strong>
-        <span className="soft"> to </span>
-        <strong className="text-6xl whitespace-nowrap tabular-nums">{formatQuantity(target, "A", 3)}</strong>
-      </p>
-      <p className="soft text-3xl">
-        {adjuster.name} at {Math.round(100 * (turned ?? adjuster.position))} % of its turn. Slowly; it is taken when it stands still on the
-        target.
-      </p>
-    </>
-  );
-}
-
-function Done({ stage }: { stage: OutputStage }) {
-  const { view } = useJob();
-  const after = view.state.biases.findLast((b) => b.stage === stage.name && b.when === "after");
-  const before = view.state.biases.findLast((b) => b.stage === stage.name && b.when === "before");
-  return (
-    <section role="status" className="flex flex-1 flex-col justify-center gap-6 px-4 md:px-12" data-testid="bias-done">
-      <p className="text-6xl font-bold">Set. Everything has been read again.</p>
-      <table className="w-full text-3xl">
-        <thead>
-          <tr className="soft text-left text-2xl">
-            <th />
-            <th className="text-right">as found</th>
-            <th className="text-right">predicted</th>
-            <th className="text-right">as left</th>
-          </tr>
-        </thead>
-        <tbody className="tabular-nums">
-          {after?.rows.map((r) => {
-            const b = before?.rows.find((x) => x.tube === r.tube);
-            return (
-              <tr key={r.tube}>
-                <th className="text-left">{r.tube}</th>
-                <td className="text-right">{b ? formatQuantity(b.plateMilliamps / 1e3, "A", 3) : "–"}</td>
-                <td className="text-right">
-                  {after.targetMilliamps === undefined ? "–" : formatQuantity(after.targetMilliamps / 1e3, "A", 3)}
-                </td>
-                <td className="text-right font-bold">{formatQuantity(r.plateMilliamps / 1e3, "A", 3)}</td>
-              </tr>
-            );
-          })}
-          {after?.rails.map((r) => {
-            const b = before?.rails.find((x) => x.point === r.point);
-            return (
-              <tr key={r.point} data-rail={r.point} data-predicted={r.predicted} data-read={r.volts}>
-                <th className="text-left">{r.point}</th>
-                <td className="text-right">{b ? formatVolts(b.volts) : "–"}</td>
-                <td className="text-right">{r.predicted === undefined ? "–" : formatVolts(r.predicted)}</td>
-                <td className="text-right font-bold">{formatVolts(r.volts)}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </section>
   );
 }

@@ -1,6 +1,7 @@
 "use client";
 /** The output, and under it each grid's volts, on one time axis: the tone, its end, and the way back. */
 
+import { fixed } from "@/core/language/language";
 import { scaleLinear } from "d3-scale";
 import type { BlockingRun } from "@/core/output/blocking";
 import { Line, XAxis, YAxis, type Point } from "../../charts/plot";
@@ -39,7 +40,7 @@ export function BlockingChart({ run }: { run: BlockingRun }) {
         viewBox={`0 0 ${WIDTH} ${height}`}
         className="w-full"
         role="img"
-        aria-label={`Blocking: the grid shifts by ${run.shift.toFixed(1)} V${run.recovery === undefined ? "" : ` and is back after ${(run.recovery * 1e3).toFixed(0)} ms`}`}
+        aria-label={`Blocking: the grid shifts by ${fixed(run.shift, 1)} V${run.recovery === undefined ? "" : ` and is back after ${fixed(run.recovery * 1e3, 0)} ms`}`}
       >
         <YAxis x={LEFT} width={WIDTH - LEFT - RIGHT} scale={out} ticks={4} />
         <YAxis x={LEFT} width={WIDTH - LEFT - RIGHT} scale={volts} ticks={5} />

@@ -1,6 +1,7 @@
 "use client";
 /** A waveform's figures as a table: distortion, notch, halves, the harmonics to the ninth; two side by side. */
 
+import { figure } from "@/core/language/language";
 import type { WaveFigures } from "@/core/output/wave-figures";
 import { formatVolts } from "@/core/quantity/format";
 import { WideTable } from "../../forms/wide-table";
@@ -10,7 +11,7 @@ export interface NamedFigures {
   figures: WaveFigures;
 }
 
-export const partWords = (x: number): string => `${Number((x * 100).toPrecision(2))} %`;
+export const partWords = (x: number): string => `${figure(Number((x * 100).toPrecision(2)))} %`;
 
 export function FiguresTable({ of }: { of: NamedFigures[] }) {
   const row = (name: string, value: (f: WaveFigures) => string) => (

@@ -1,7 +1,7 @@
 "use client";
 /** Plate curves at the actual screen, the dissipation limit, the load's line, idle now and on target, and where it clips. */
 
-import { words } from "@/core/language/language";
+import { fixed, words } from "@/core/language/language";
 import { useMemo, useState } from "react";
 import { scaleLinear } from "d3-scale";
 import { plateCurves, type PlateCurves } from "@/core/output/load-line";
@@ -123,7 +123,7 @@ function CurvesChart({
               <Line points={points.map(at)} stroke="var(--soft)" strokeWidth={1.3} />
               {end && (
                 <text x={Math.min(WIDTH - 46, x(end[0]) + 4)} y={y(end[1] * 1e3) + 3} fontSize={11} fill="var(--soft)">
-                  {c.grid.toFixed(0).replace("-", "−")} V
+                  {fixed(c.grid, 0)} V
                 </text>
               )}
             </g>

@@ -56,7 +56,7 @@ export function RatioForm({ wanted, load }: { wanted?: number; load?: number }) 
         <div className="mt-2" data-testid="ratio">
           <p className={`text-xl font-bold ${wrong ? "text-warning" : ""}`}>
             {wrong ? "▲ " : ""}
-            {ratio.turns.toPrecision(3)} : 1, so the load reflects {formatQuantity(ratio.reflected, "Ω", 3)}
+            {figure(Number(ratio.turns.toPrecision(3)))} : 1, so the load reflects {formatQuantity(ratio.reflected, "Ω", 3)}
             {ratio.share !== undefined && ` (${Math.round(ratio.share * 100)} % of the ${formatQuantity(wanted!, "Ω", 3)} wanted)`}
           </p>
           {wrong && (

@@ -174,7 +174,8 @@ function Row({
               {percent(up.ofRating)}
             </span>
             <span className="soft block text-xs">
-              {formatQuantity(today.amps, "A", 3)} a tube, {formatVolts(today.volts)}, {formatQuantity(today.watts, "W", 2)} in it
+              {formatQuantity(today.amps, "A", 3)} {words("a tube")}, {formatVolts(today.volts)}, {formatQuantity(today.watts, "W", 2)} in
+              it
             </span>
           </td>
         );

@@ -163,12 +163,13 @@ export function Waveform() {
         <>
           <label className="block">
             <span className="mb-1 block">
-              Idle, plate current of each tube: <strong className="text-xl tabular-nums">{formatQuantity(chosen, "A", 3)}</strong>{" "}
+              {words("Idle, plate current of each tube:")}{" "}
+              <strong className="text-xl tabular-nums">{formatQuantity(chosen, "A", 3)}</strong>{" "}
               {here && <span className="soft">{percent(here.ofRating)} of the rating</span>}
             </span>
             <input
               type="range"
-              className="range w-full max-w-2xl"
+              className="range h-11 w-full max-w-2xl"
               aria-label="Idle current"
               min={Math.log(frames[0]!.amps)}
               max={Math.log(frames.at(-1)!.amps)}

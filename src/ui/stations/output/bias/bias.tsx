@@ -1,7 +1,7 @@
 "use client";
 /** The bias bench: what each tube does now, what the schools want, which adjuster to turn how far, and what the rails do with it. */
 
-import { words } from "@/core/language/language";
+import { fixed, words } from "@/core/language/language";
 import { useState } from "react";
 import { formatQuantity } from "@/core/quantity/format";
 import type { IdleSchool } from "@/core/tape/events/words";
@@ -101,7 +101,7 @@ function Verdict({ target }: { target?: { amps: number; school: string } }) {
         )}
         {settling.map(([tube, d]) => (
           <li key={tube}>
-            {tube} still {d.perMinute > 0 ? "climbs" : "falls"} by {(Math.abs(d.perMinute) * 100).toFixed(1)} % a minute: not settled yet.
+            {tube} still {d.perMinute > 0 ? "climbs" : "falls"} by {fixed(Math.abs(d.perMinute) * 100, 1)} % a minute: not settled yet.
           </li>
         ))}
         {settling.length === 0 && Object.keys(read.drift).length > 0 && <li>The current has settled.</li>}

@@ -62,7 +62,7 @@ export function CurrentTable() {
           {words(WAY_WORDS[way].how)}
         </p>
       </div>
-      <WideTable label="Currents of the output tubes" className="table table-sm">
+      <WideTable label={words("Currents of the output tubes")} className="table table-sm">
         <thead>
           <tr>
             <th>{words("Tube")}</th>

@@ -2,6 +2,7 @@
 /** Logs the bias table as it was found or as it is left, with the rails beside what was predicted; and shows both. */
 
 import { words } from "@/core/language/language";
+import { biasTaken } from "@/core/output/bias-taken";
 import type { Idle } from "@/core/output/idle";
 import type { Target } from "@/core/output/targets";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
@@ -19,33 +20,11 @@ export function LogBias({ target, idle }: { target: Target; idle: Idle }) {
   const taken = view.state.biases.filter((b) => b.stage === stage.name);
   const [before, after] = [taken.find((b) => b.when === "before"), taken.findLast((b) => b.when === "after")];
   function log(when: TakenWhen) {
-    const round = (x: number, digits = 4) => Number(x.toPrecision(digits));
-    say({
-      type: "bias",
-      payload: {
-        stage: stage.name,
-        when,
-        rows: rows.map((r) => ({
-          tube: r.tube,
-          way: r.way,
-          plateMilliamps: round(r.plate * 1e3),
-          screenMilliamps: round(r.screen * 1e3),
-          screenBy: r.screenBy,
-          ...(r.plateVolts === undefined ? {} : { plateVolts: round(r.plateVolts) }),
-          ...(r.plateWatts === undefined ? {} : { plateWatts: round(r.plateWatts) }),
-          ...(r.ofRating === undefined ? {} : { ofRating: round(r.ofRating) }),
-        })),
-        rails: view.rows.flatMap((row) => {
-          const predicted = idle.rails.find((x) => x.point === row.point.name)?.volts;
-          return row.reading && predicted !== undefined
-            ? [{ point: row.point.name, volts: row.reading.value, predicted: round(predicted) }]
-            : [];
-        }),
-        school: target.school,
-        targetMilliamps: round(target.amps * 1e3),
-        ...(mains === undefined ? {} : { mains }),
-      },
+    const rails = view.rows.flatMap((row) => {
+      const predicted = idle.rails.find((x) => x.point === row.point.name)?.volts;
+      return row.reading && predicted !== undefined ? [{ point: row.point.name, volts: row.reading.value, predicted }] : [];
     });
+    say({ type: "bias", payload: biasTaken({ stage: stage.name, when, rows, rails, target, ...(mains === undefined ? {} : { mains }) }) });
   }
   return (
     <Section title="On the tape">

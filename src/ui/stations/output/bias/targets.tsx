@@ -26,7 +26,7 @@ const NAME: Record<IdleSchool, string> = {
 export function Targets({ targets, chosen, choose }: { targets: Target[]; chosen: IdleSchool; choose(school: IdleSchool): void }) {
   const { facts } = useStage();
   return (
-    <Section title="Target" hint="for each tube, at the volts that this idle leaves">
+    <Section title="Target" hint={words("for each tube, at the volts that this idle leaves")}>
       <WideTable label="Targets by school" className="table table-sm">
         <thead>
           <tr>

@@ -2,6 +2,7 @@
 /** The adjuster of the simulated amp: a hand that turns it from the screen. A real one is turned with a screwdriver and logged. */
 
 import { useState } from "react";
+import { formatQuantity } from "@/core/quantity/format";
 import { useJob } from "../../../frame/job-context";
 import { useInstruments } from "../../../frame/use-instruments";
 import { percent, useStage } from "../use-stage";
@@ -16,7 +17,7 @@ export function TurnHere({ control, from, target }: { control: string; from: num
     void send({ tell: "set", turn: control, pos: to });
   };
   const log = () =>
-    say({ type: "adjusted", payload: { control, position: at, why: `idle of ${stage.name} to ${(target * 1e3).toFixed(0)} mA` } });
+    say({ type: "adjusted", payload: { control, position: at, why: `idle of ${stage.name} to ${formatQuantity(target, "A", 3)}` } });
   return (
     <div className="mb-3 flex flex-wrap items-center gap-3">
       {instruments && heard === "heard" && energyKind === "live" ? (
@@ -24,7 +25,7 @@ export function TurnHere({ control, from, target }: { control: string; from: num
           <span>{control} of the simulated amp</span>
           <input
             type="range"
-            className="range w-56"
+            className="range h-11 w-56"
             min={0}
             max={1}
             step={0.005}
@@ -39,7 +40,7 @@ export function TurnHere({ control, from, target }: { control: string; from: num
           <span>{control} was turned to about</span>
           <input
             type="range"
-            className="range w-56"
+            className="range h-11 w-56"
             min={0}
             max={1}
             step={0.01}

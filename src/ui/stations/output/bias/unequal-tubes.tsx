@@ -1,7 +1,7 @@
 "use client";
 /** What it costs to bias a weak tube apart from the others, in power and distortion. */
 
-import { words } from "@/core/language/language";
+import { figure, fixed, words } from "@/core/language/language";
 import { useState } from "react";
 import { formatQuantity } from "@/core/quantity/format";
 import { Section } from "../../../forms/section";
@@ -15,7 +15,7 @@ export function UnequalTubes() {
   const [wanted, setWanted] = useState(false);
   const key = output && wanted ? keyOf("unequal", netlist, ask) : undefined;
   const { answer, failed, progress } = useAnswer(key, (told) => output!.unequal(netlist, ask, told));
-  const part = (x: number) => `${(x * 100).toPrecision(2)} %`;
+  const part = (x: number) => `${figure(Number((x * 100).toPrecision(2)))} %`;
   return (
     <Section title="Unlike tubes" hint={words("one bias for all, or each tube at the same current")}>
       {!wanted && (
@@ -30,7 +30,7 @@ export function UnequalTubes() {
       {answer && (
         <p>
           As they are: {part(answer.together.distortion)} at 1 W, {formatQuantity(answer.together.watts, "W", 2)} at clip. Each at the same
-          current ({answer.offsets.map((o) => `${o.tube} ${o.volts >= 0 ? "+" : "−"}${Math.abs(o.volts).toFixed(1)} V`).join(", ")}):{" "}
+          current ({answer.offsets.map((o) => `${o.tube} ${o.volts >= 0 ? "+" : "−"}${fixed(Math.abs(o.volts), 1)} V`).join(", ")}):{" "}
           {part(answer.apart.distortion)} at 1 W, {formatQuantity(answer.apart.watts, "W", 2)} at clip.{" "}
           {answer.apart.watts < answer.together.watts * 0.97 || answer.apart.distortion > answer.together.distortion * 1.1
             ? words("The offset costs more than it gives: match the tubes instead.")
