@@ -80,7 +80,10 @@ const BEFORE = {
     ),
   "output-stage": async () => {
     await putOn(1014);
-    const volts = (point, value) => ({ type: "reading", payload: { point, kind: "dcv", value, digits: 3, conditions: { mains: 230, warmMinutes: 9 } } });
+    const volts = (point, value) => ({
+      type: "reading",
+      payload: { point, kind: "dcv", value, digits: 3, conditions: { mains: 230, warmMinutes: 9 } },
+    });
     await log(1014, { type: "mains", payload: { volts: 230 } }, volts("V5.k", 0.125), volts("V6.k", 0.082), volts("B1", 444));
   },
   probe: async () => {

@@ -117,7 +117,10 @@ export interface TestJob {
 }
 
 /** Draws children inside a job. What is stored can be looked at on the server. */
-export function inJob(children: ReactNode, { server, netlist, settings, solver, output, stock, drawings, instruments, role, keptAt, modelId }: TestJob) {
+export function inJob(
+  children: ReactNode,
+  { server, netlist, settings, solver, output, stock, drawings, instruments, role, keptAt, modelId }: TestJob,
+) {
   return (
     <JobProvider
       jobId={7}

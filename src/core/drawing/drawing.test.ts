@@ -311,7 +311,8 @@ describe("symbols", () => {
           const ends = [...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => ({ x: Number(x), y: Number(y) }));
           const drawnTo = (at: { x: number; y: number }) => ends.some((e) => Math.hypot(e.x - at.x, e.y - at.y) < 0.01);
           // The terminals of what is drawn as a box lie on its edge.
-          if (symbol.shape !== "rectifier" && symbol.shape !== "box") expect(symbol.pins.filter((p) => !drawnTo(p.at)).map((p) => [symbol.part, p])).toEqual([]);
+          if (symbol.shape !== "rectifier" && symbol.shape !== "box")
+            expect(symbol.pins.filter((p) => !drawnTo(p.at)).map((p) => [symbol.part, p])).toEqual([]);
         }
       for (const mark of marks) expect(markStrokes(mark).length).toBeGreaterThan(0);
     }

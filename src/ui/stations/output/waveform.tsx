@@ -97,7 +97,7 @@ export function Waveform() {
           {!answer
             ? "Working out the waveform over the idle current…"
             : now
-              ? `Crossover notch ${partWords(now.figures.notch)} now${gone === undefined ? "" : gone <= (nowAmps ?? 0) ? ": gone at this idle." : `; under ${bound} % from ${formatQuantity(gone, "A", 3)} on.`}`
+              ? `Crossover notch ${partWords(now.figures.notch)}, distortion ${partWords(now.figures.distortion)} now${gone === undefined ? "." : `; the notch is under ${bound} % from ${formatQuantity(gone, "A", 3)} on.`}`
               : gone === undefined
                 ? `The notch is deeper than ${bound} % at every idle within the rating.`
                 : `The notch is under ${bound} % from ${formatQuantity(gone, "A", 3)} on. Read the currents at Bias to see where the amp is.`}
@@ -169,7 +169,7 @@ export function Waveform() {
             </span>
             <input
               type="range"
-              className="range h-11 w-full max-w-2xl"
+              className="h-11 accent-primary w-full max-w-2xl"
               aria-label="Idle current"
               min={Math.log(frames[0]!.amps)}
               max={Math.log(frames.at(-1)!.amps)}

@@ -25,7 +25,7 @@ export function TurnHere({ control, from, target }: { control: string; from: num
           <span>{control} of the simulated amp</span>
           <input
             type="range"
-            className="range h-11 w-56"
+            className="h-11 accent-primary w-56"
             min={0}
             max={1}
             step={0.005}
@@ -40,7 +40,7 @@ export function TurnHere({ control, from, target }: { control: string; from: num
           <span>{control} was turned to about</span>
           <input
             type="range"
-            className="range h-11 w-56"
+            className="h-11 accent-primary w-56"
             min={0}
             max={1}
             step={0.01}
