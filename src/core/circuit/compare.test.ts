@@ -16,11 +16,15 @@ test.each<[string, Circuit, string]>([
   ["a value", change(lantern, "R4", (e) => ({ ...e, value: 150 })), "R4 is 150 Ω, not 250 Ω"],
   ["a part missing", change(lantern, "R30", () => undefined), "R30, 220 kΩ is missing: from B1 to chassis"],
   ["another type", change(lantern, "V1A", (e) => ({ ...e, type: "12AT7" })), "V1A is a 12AT7, not a 12AX7"],
-  ["a resistor to another rail", change(lantern, "R5", (e) => ({ ...e, nodes: ["b3", "s4"] })), "R5 goes from V4 screen to B3, not to B2"],
+  [
+    "a resistor to another rail",
+    change(lantern, "R13", (e) => ({ ...e, nodes: ["b3", "p2a"] })),
+    "R13 goes from V2A plate to B3, not to B4",
+  ],
   [
     "a screen to another rail",
     change(lantern, "V4", (e) => ({ ...e, nodes: ["p4", "b3", "g4", "k45"] })),
-    "V4 screen goes to B3, not to B2 through R5",
+    "V4 screen goes to B3, not to the joint of S2A through R5",
   ],
   ["an electrolytic backwards", change(lantern, "C5", (e) => ({ ...e, nodes: ["0", "k45"] })), "C5 is in backwards"],
   ["a switch", change(lantern, "S1", (e) => ({ ...e, params: { state: "open" } })), "S1 has state open, not closed"],

@@ -91,3 +91,18 @@ test("a model without test points is read with the usual ones; the job's own com
     "C5.1",
   ]);
 });
+
+test("an adjuster and a tube from stock are in the circuit in use, the last of each", () => {
+  const state = foldJob(
+    tape(
+      [0, { type: "adjusted", payload: { control: "P9", position: 0.4 } }],
+      [2, { type: "tube-fitted", payload: { tube: "V5", type: "KT66", number: 3, strength: 0.9 } }],
+      [4, { type: "adjusted", payload: { control: "P9", position: 0.55 } }],
+    ),
+  );
+  expect(changesIn(state)).toEqual(["V5=strength:0.9", "P9=0.55"]);
+  const { circuit, leftOut } = circuitInUse(state, readFileSync("demo/amps/drover-40.cir", "utf8"));
+  expect(leftOut).toEqual([]);
+  expect(circuit.elements.find((e) => e.name === "P9")!.params.pos).toBeCloseTo(0.55, 9);
+  expect(circuit.elements.find((e) => e.name === "V5")!.notes.strength).toBeCloseTo(0.9, 9);
+});

@@ -159,9 +159,13 @@ export function answerBlocking(
   return { clip, peak, run: runBlocking(amp, stage, { peak, mains: ask.mains }, (p) => progress?.(0.4 + 0.6 * p)) };
 }
 
+/** Drives, in times that at clip, that are tried for a grid's shift. */
+const DRIVES = [0.7, 1, 1.4, 2, 2.8, 4, 5.6, 8, 11];
+
 /**
- * The drive, in times that at clip, at which the model's grid shifts as far as the one that was read; by halving between 0.7 and 12 times.
- * @param ask.shift volts under drive less those at rest, below zero. @returns undefined where no drive in that range gives it.
+ * The least drive, in times that at clip, at which the model's grid shifts as far as the one that was read. One half of an unbalanced stage
+ * may shift less again when it is driven harder, so that drives are tried upwards.
+ * @param ask.shift volts under drive less those at rest, below zero. @returns undefined where no drive that is tried gives it.
  */
 export function answerDrive(
   circuit: Circuit,
@@ -176,18 +180,18 @@ export function answerDrive(
     const own = grids.find((g) => stage.tubes.find((t) => t.name === g.tube)?.grid === grid) ?? grids[0]!;
     return own.shifted - own.rest;
   };
-  let [low, high] = [0.7, 12];
-  if (at(low) < ask.shift || at(high) > ask.shift) return undefined;
-  let shift = 0;
-  const rounds = 7;
-  for (let i = 0; i < rounds; i++) {
-    if (progress?.(i / rounds) === false) return undefined;
-    const times = Math.sqrt(low * high);
-    shift = at(times);
-    if (shift < ask.shift) high = times;
-    else low = times;
+  let before: { times: number; shift: number } | undefined;
+  for (const [i, times] of DRIVES.entries()) {
+    if (progress?.(i / DRIVES.length) === false) return undefined;
+    const here = { times, shift: at(times) };
+    if (before && before.shift > ask.shift && here.shift <= ask.shift) {
+      const part = (ask.shift - before.shift) / (here.shift - before.shift);
+      const between = before.times * (here.times / before.times) ** part;
+      return { times: between, shift: at(between) };
+    }
+    before = here;
   }
-  return { times: Math.sqrt(low * high), shift };
+  return undefined;
 }
 
 export function answerRemedies(circuit: Circuit, ask: AskedOf & { peak: number }, progress?: (part: number) => boolean | void): Remedy[] {

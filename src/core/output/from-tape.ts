@@ -26,8 +26,10 @@ export function pointOfWay(
 
 export interface StageRead {
   readings: CurrentReading[];
-  /** Plate and screen volts to the cathode, where both ends were read. */
+  /** Plate and screen volts to the cathode: read, or those of the fallback. */
   volts: Record<string, { plate?: number; screen?: number }>;
+  /** Tubes whose plate volts were read; those of the others are computed. */
+  platesRead: string[];
   table: BiasTable;
   /** Plate amperes by tube, of the readings that could be taken. */
   read: Record<string, number>;
@@ -57,6 +59,7 @@ export function stageRead(
   const readings: CurrentReading[] = [];
   const drift: StageRead["drift"] = {};
   const volts: StageRead["volts"] = {};
+  const platesRead: string[] = [];
   for (const tube of stage.tubes) {
     const own = WAYS.flatMap((way) => {
       const where = pointOfWay(circuit, stage, tube, way);
@@ -81,6 +84,7 @@ export function stageRead(
       ...(plate === undefined ? {} : { plate: plate - cathode }),
       ...(screen === undefined ? {} : { screen: screen - cathode }),
     };
+    if (plate !== undefined) platesRead.push(tube.name);
     if (!last) continue;
     const { way, r } = last;
     const across = `${stage.supply}:${tube.plate}`;
@@ -117,6 +121,7 @@ export function stageRead(
   return {
     readings,
     volts,
+    platesRead,
     table,
     read: Object.fromEntries(table.rows.map((row) => [row.tube, row.plate])),
     grids,

@@ -56,6 +56,11 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
       });
       continue;
     }
+    const unnoted = drive ? controlsNotNoted(circuit, point, solveConditions(circuit, r.conditions).set) : [];
+    if (unnoted.length > 0) {
+      leftOut.push({ point: r.point, why: texts.controlNotNoted(unnoted.join(", ")) });
+      continue;
+    }
     const e: Evidence = {
       point,
       kind: r.kind,
@@ -94,6 +99,15 @@ export function evidenceOf(state: JobState, circuit: Circuit): JobEvidence {
 function driveOf(circuit: Circuit, { toneVolts, toneHertz }: Conditions): Evidence["drive"] {
   const input = circuit.stages[0]?.in;
   return input !== undefined && toneVolts && toneHertz ? { input, hertz: toneHertz, level: toneVolts } : undefined;
+}
+
+/** Controls between the input and a point whose position nobody noted: a level behind them says nothing of the parts. */
+function controlsNotNoted(circuit: Circuit, point: string, set: readonly string[]): string[] {
+  const node = circuit.points.find((p) => p.name === point)?.node;
+  const at = circuit.stages.findIndex((s) => s.out === node || s.in === node);
+  const before = at < 0 ? circuit.stages : circuit.stages.slice(0, at + 1);
+  const controls = [...new Set(before.flatMap((s) => s.control ?? []))];
+  return controls.filter((c) => !set.some((x) => x.toUpperCase().startsWith(`${c.toUpperCase()}=`)));
 }
 
 /** The point's name where it is a rail: alternating volts there without a tone are ripple. */

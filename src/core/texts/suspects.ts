@@ -75,3 +75,5 @@ export const ohmsPowerOffSignal = (ref: Value) => say`ohms at ${ref}, power off;
 export const mainsLower = () => say`mains lower than entered, wrong primary tap, or a bad contact in the mains path`;
 export const mainsHigher = () => say`mains higher than entered, or wrong primary tap`;
 export const mainsTransformerShorted = () => say`mains transformer: shorted turns`;
+
+export const controlNotNoted = (controls: Value) => say`the level hangs on ${controls}, whose position was not noted`;

@@ -31,6 +31,9 @@ import { useSound } from "./sound";
 /** A hundredth of the turn for each press of an arrow key. */
 const STEP = 0.01;
 
+/** Parts of the plate rating from which the screen says to switch off. */
+const TOO_MUCH = 1.2;
+
 /** Unlike tubes need the adjuster more than once; after so many turns the rest is the tubes' own. */
 const MOST_ROUNDS = 3;
 
@@ -297,6 +300,13 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
     meter?.value !== undefined && step && meter.kind === step.kind
       ? amps(step, step.kind === "ma" ? meter.value / 1e3 : meter.value)
       : undefined;
+  // Above the rating by a fifth, at the supply's volts: nothing is to be read then but the switch.
+  const rail =
+    bias?.idle.tubes[0]?.plateVolts ??
+    taken.find((x) => circuit.points.find((p) => p.name === steps[x.step]?.point)?.node === stage.supply)?.value ??
+    view.rows.find((r) => r.point.node === stage.supply)?.expected?.volts;
+  const rated = stage.tubes.find((t) => t.name === step?.tube)?.type.ratings?.plateWatts;
+  const tooMuch = live !== undefined && rated !== undefined && rail !== undefined && (live * rail) / rated > TOO_MUCH;
   return (
     <>
       <ProbeStrip
@@ -318,6 +328,11 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
             data-point={step.point}
             className="flex min-w-0 flex-col justify-center gap-4 border-base-300 px-4 md:border-r md:px-10"
           >
+            {tooMuch && (
+              <p role="alert" className="probe-out text-5xl leading-tight font-bold" data-testid="too-much">
+                ■ Far above the rating: {step.what === "turn" ? "turn it back, or switch off" : "switch off"}.
+              </p>
+            )}
             {step.what === "read" ? (
               <>
                 <p className="soft text-3xl">{step.when === "before" ? "As found" : "As left"}</p>

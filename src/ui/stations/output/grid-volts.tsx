@@ -143,7 +143,7 @@ function FitDrive({ tube, shift, setTimes }: { tube: string; shift: number; setT
     <span className="block text-sm">
       {found
         ? `The model does the same at ${figure(Number(found.times.toPrecision(2)))} times the drive at clip; the picture and the remedies are for that drive now.`
-        : "No drive from 0.7 to 12 times that at clip makes the model's grid shift so far: another part is in it."}
+        : "No drive up to 11 times that at clip makes the model's grid shift so far: another part is in it."}
     </span>
   );
 }

@@ -114,6 +114,7 @@ export function SignalWalk({ circuit }: { circuit: Circuit }) {
               ))}
             </tbody>
           </WideTable>
+          <Assumed circuit={circuit} controls={channels[channel]!.stages.flatMap((s) => s.control ?? [])} set={set} />
           <p className="soft text-sm">
             {words(
               `Levels stray by the tubes' and parts' tolerances: a stage is off from ${OFF_DB} dB on. Readings count as evidence for the suspects too.`,
@@ -123,6 +124,22 @@ export function SignalWalk({ circuit }: { circuit: Circuit }) {
       )}
       <LoadFigures circuit={circuit} speaker={speaker} mains={mains} />
     </Section>
+  );
+}
+
+/** Levels hang on the controls: which were noted, and which are taken as the circuit file has them. */
+function Assumed({ circuit, controls, set }: { circuit: Circuit; controls: string[]; set: string[] }) {
+  const taken = [...new Set(controls)].flatMap((name) => {
+    const pos = circuit.elements.find((e) => e.name === name && e.type === "POT")?.params.pos;
+    const noted = set.find((s) => s.startsWith(`${name}=`));
+    return noted || typeof pos !== "number" ? [] : [`${name} at ${Math.round(pos * 100)} %`];
+  });
+  if (taken.length === 0) return null;
+  return (
+    <p className="mt-2 font-bold">
+      ▲ Taken as the circuit file has it: {taken.join(", ")}. Note where the controls stand at Walk (such as {taken[0]!.split(" ")[0]}=
+      {figure("0.5")}): levels behind a control that nobody noted are no evidence for the suspects.
+    </p>
   );
 }
 

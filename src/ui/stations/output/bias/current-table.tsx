@@ -122,7 +122,12 @@ function Row({ tube, way, row }: { tube: OutputTube; way: Way; row?: BiasRow }) 
       </td>
       <td className="text-right tabular-nums">
         {row?.plateWatts === undefined ? "–" : formatQuantity(row.plateWatts, "W", 3)}
-        {volts !== undefined && <span className="soft block text-xs">at {formatVolts(volts)}</span>}
+        {volts !== undefined && (
+          <span className="soft block text-xs">
+            at {formatVolts(volts)}
+            {read.platesRead.includes(tube.name) ? "" : ", computed"}
+          </span>
+        )}
       </td>
       <td>
         {row?.ofRating === undefined ? (
