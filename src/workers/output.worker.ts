@@ -2,8 +2,6 @@
 
 import { expose } from "comlink";
 import { setLanguage } from "@/core/language/language";
-import { readCircuit } from "@/core/circuit/read";
-import type { Circuit } from "@/core/circuit/circuit";
 import {
   answerAim,
   answerBalance,
@@ -21,18 +19,8 @@ import { chokeAgainstResistor, chooseDropper } from "@/core/output/droppers";
 import { chooseScreenResistor } from "@/core/output/screen-resistor";
 import { signalSteps } from "@/core/output/signal-walk";
 import type { OutputPort } from "@/core/ports/output-port";
+import { circuitOf } from "./circuit-of";
 import { releasing } from "./releasing";
-
-let last: { netlist: string; circuit: Circuit } | undefined;
-
-function circuitOf(netlist: string): Circuit {
-  if (last?.netlist === netlist) return last.circuit;
-  const { circuit, errors } = readCircuit(netlist);
-  if (errors.length > 0)
-    throw new Error(`line ${errors[0]!.line} cannot be read: found ${errors[0]!.found}; expected ${errors[0]!.expected}`);
-  last = { netlist, circuit };
-  return circuit;
-}
 
 /** A method of the port as it runs here: the answer itself, no promise of it. */
 type Here<T> = T extends (...args: infer A) => Promise<infer R> ? (...args: A) => R : never;

@@ -2,9 +2,8 @@
 
 import { expose } from "comlink";
 import { setLanguage } from "@/core/language/language";
+import { circuitOf } from "./circuit-of";
 import { releasing } from "./releasing";
-import { readCircuit } from "@/core/circuit/read";
-import type { Circuit } from "@/core/circuit/circuit";
 import { movesNotLive, predictBringUp, type BringUpPrediction, type LiveMove } from "@/core/bring-up/predict-stages";
 import { coldList } from "@/core/cold/cold-list";
 import type { GroundMapDrawn } from "@/core/tape/events/noise-events";
@@ -37,16 +36,6 @@ import { solveKey, type SolveConditions, type Solved } from "@/core/expectation/
 let table: { netlist: string; faults: FaultTable } | undefined;
 let noise: { key: string; table: NoiseTable } | undefined;
 let isolation: { key: string; table: IsolationTable } | undefined;
-let last: { netlist: string; circuit: Circuit } | undefined;
-
-function circuitOf(netlist: string): Circuit {
-  if (last?.netlist === netlist) return last.circuit;
-  const { circuit, errors } = readCircuit(netlist);
-  if (errors.length > 0)
-    throw new Error(`line ${errors[0]!.line} cannot be read: found ${errors[0]!.found}; expected ${errors[0]!.expected}`);
-  last = { netlist, circuit };
-  return circuit;
-}
 
 /** The fault table of a circuit, solved under these conditions: the same for the suspects and for a noise. */
 function faultsFor(netlist: string, conditions: readonly SolveConditions[], progress?: (part: number) => void): FaultTable {

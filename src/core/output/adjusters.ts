@@ -19,7 +19,7 @@ export interface Adjuster {
   effect: { tube: string; amps: number }[];
 }
 
-/** A tenth of a turn either way is tried from where the adjuster stands. */
+/** A twentieth of the track either way is tried from where the adjuster stands. */
 const TRIED = 0.05;
 /** Tubes that move by less than this part of the one that moves most are not moved. */
 const MOVED = 0.15;

@@ -176,7 +176,7 @@ const leadsToGrid = (circuit: Circuit, node: string, from: string, grids: Readon
 export interface WiperGuard {
   /** Ohms from the wiper to the end of the track that is the more negative. */
   ohms: number;
-  /** Part of the rating with the wiper off the track, with it and without it. */
+  /** Part of the rating with the wiper off the track and the resistor fitted. */
   with: number;
 }
 

@@ -28,9 +28,9 @@ export interface BlockingRun {
   driven: number;
   /** The furthest that a grid goes below its rest, by the drive or when it stops, volts. */
   shift: number;
-  /** Seconds from the end of the tone until that grid is within 5 % of its shift, or of half a volt, of rest; undefined where it was not by the end. */
+  /** Seconds from the end of the tone until that grid is within 5 % of its shift, at least 50 mV, of rest; undefined where it was not by the end. */
   recovery?: number;
-  /** Seconds for which the gain of the stage is more than 3 dB down, by the grid's volts; 0 where it never is. */
+  /** Seconds for which the worst grid stands a quarter and 1 V more negative than at rest, the stage nearly cut off; 0 where it never is. */
   deaf: number;
   finished: boolean;
 }
@@ -39,7 +39,7 @@ export interface BlockingQuestion {
   mains?: number;
   /** Volts peak at the input. */
   peak: number;
-  /** Seconds watched after the tone; long enough for five time constants unless given. */
+  /** Seconds watched after the tone; eight of the grids' longest time constants, 0.3 s to 3 s, unless given. */
   watch?: number;
   /** Relative error of a step: smaller for a finer transient. */
   tolerance?: number;

@@ -29,6 +29,17 @@ test("currents, volts and grids out of the tape; what was read before the adjust
   expect(Object.keys(stageRead(drover, pair!, after).read)).toEqual(["V6"]);
 });
 
+test("tubes in parallel share the plate volts that were read under the name of one of them", () => {
+  const halberd = demoAmp("halberd-120");
+  const [four] = outputStages(halberd);
+  const read = stageRead(halberd, four!, foldJob(tape([0, volts("V4.p", 470)])));
+  const half = four!.tubes.find((t) => t.name === "V4")!.half;
+  const alike = four!.tubes.filter((t) => t.half === half).map((t) => t.name);
+  expect(alike).toHaveLength(2);
+  expect(read.platesRead).toEqual(alike);
+  expect(alike.map((name) => read.volts[name]!.plate)).toEqual([470, 470]);
+});
+
 test("a reading through a lamp, or with an output tube out, is of another amp", () => {
   const lamp: EventDraft = { type: "reading", payload: { point: "V5.k", kind: "dcv", value: 0.2, conditions: { limiter: "lamp" } } };
   const out: EventDraft = { type: "reading", payload: { point: "V5.k", kind: "dcv", value: 0.2, conditions: { without: ["V6"] } } };

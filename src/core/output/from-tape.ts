@@ -7,7 +7,7 @@ import type { Reading } from "../tape/events/measuring-events";
 import type { JobState, Line } from "../tape/fold";
 import { biasTable, driftOf, type BiasTable, type Drift } from "./bias-table";
 import { SHUNT_OHMS, type OutputStage, type OutputTube } from "./output-stage";
-import type { CurrentReading, Way } from "./read-current";
+import { WAYS, type CurrentReading, type Way } from "./read-current";
 
 /** The point under which a way's reading of a tube is logged, and its kind. */
 export function pointOfWay(
@@ -38,8 +38,6 @@ export interface StageRead {
   drift: Record<string, Drift>;
 }
 
-const WAYS: Way[] = ["socket probe", "cathode resistor", "half winding", "shunt"];
-
 /**
  * The latest current of each tube since the amp was last changed, by any way.
  * @param fallback volts where none were read: those of the solved circuit.
@@ -66,14 +64,14 @@ export function stageRead(
       return where ? at(where.point, where.kind).map((r) => ({ way, r })) : [];
     });
     const last = own.sort((a, b) => a.r.seq - b.r.seq).at(-1);
-    const volt = (electrode: "plate" | "screen" | "cathode") =>
-      at(
-        electrodePoint(
-          circuit.elements.find((e) => e.name === tube.name)!,
-          electrode,
-        ),
-        "dcv",
-      ).at(-1)?.value;
+    const element = circuit.elements.find((e) => e.name === tube.name)!;
+    // Tubes in parallel share a node, and its point bears the name of one of them.
+    const volt = (electrode: "plate" | "screen") => {
+      const own = electrodePoint(element, electrode);
+      const node = electrode === "plate" ? tube.plate : tube.screen;
+      const names = [own, ...circuit.points.filter((p) => p.node === node).map((p) => p.name)];
+      return state.readings.findLast((r) => r.kind === "dcv" && names.some((n) => same(r.point, n)) && fair(r))?.value;
+    };
     const cathode =
       tube.cathodeOhms === 0
         ? 0

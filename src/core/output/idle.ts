@@ -1,6 +1,6 @@
 /** An output stage at idle in the solved circuit: currents, watts and rails; fitted to what was read; brought to another current. */
 
-import { alter, AlterError } from "../circuit/alter";
+import { alter } from "../circuit/alter";
 import type { Circuit, Element } from "../circuit/circuit";
 import { operatingPoint, idealVolts, tubesAtWork, type OperatingPoint } from "../solver/operating-point";
 import { roleOf } from "../anatomy/points";
@@ -237,7 +237,8 @@ function bisect(f: (x: number) => number, from: number, to: number, close: numbe
     try {
       return f(x);
     } catch (error) {
-      if (error instanceof AlterError) throw error;
+      // Only what `solveIdle` says of a circuit that does not settle.
+      if (!(error instanceof RangeError)) throw error;
       return NaN;
     }
   };

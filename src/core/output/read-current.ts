@@ -2,11 +2,12 @@
 
 import { formatQuantity } from "../quantity/format";
 import * as texts from "../texts/output";
-import { screenShare } from "../tubes/library";
+import { CURRENT_WAYS, type CurrentWay } from "../tape/events/words";
+import { screenShare, type TubeType } from "../tubes/library";
 import type { OutputStage, OutputTube } from "./output-stage";
 
-export const WAYS = ["cathode resistor", "socket probe", "half winding", "shunt"] as const;
-export type Way = (typeof WAYS)[number];
+export { CURRENT_WAYS as WAYS };
+export type Way = CurrentWay;
 
 /** Base units: volts, amperes, ohms. */
 export interface CurrentReading {
@@ -95,6 +96,15 @@ export function readCurrent(stage: OutputStage, reading: CurrentReading, plateVo
     case "shunt":
       return fromPlate((value * (1 + (reading.meterOhms ?? 0) / ohms!)) / half, half);
   }
+}
+
+/**
+ * One tube's plate current and plate watts without a circuit, from volts read to chassis and across its own cathode resistor.
+ * @example typedIdle(findTubeType("6L6GC")!, { plate: 415, across: 0.45, ohms: 10 })
+ */
+export function typedIdle(type: TubeType, read: { plate: number; across: number; ohms: number }): { plate: number; watts: number } {
+  const plate = (read.across / read.ohms) * (1 - screenShare(type));
+  return { plate, watts: plate * (read.plate - read.across) };
 }
 
 /** Amperes of the screen where its resistor was read; a sentence where that cannot be. */

@@ -56,8 +56,8 @@ export function readScope(text: string, { column = 1, hertz }: { column?: number
     v.push(volts);
   }
   if (rows < 64) return { ok: false, why: texts.scopeTooFew(rows, skipped), accepted };
-  const evenly = t.every((x, i) => i === 0 || x > t[i - 1]!);
-  if (!evenly) return { ok: false, why: texts.scopeTimeBack(), accepted };
+  const rising = t.every((x, i) => i === 0 || x > t[i - 1]!);
+  if (!rising) return { ok: false, why: texts.scopeTimeBack(), accepted };
   const thin = thinned(t, v);
   const period = periodOf(thin.t, thin.v);
   if (period === undefined) return { ok: false, why: texts.scopeNoPeriod(), accepted };
@@ -98,7 +98,7 @@ function thinned(t: readonly number[], v: readonly number[]): { t: number[]; v: 
   return out;
 }
 
-/** The time between rising crossings of the mean, by their median: a crossing counts once the wave has been a fifth of its size below. */
+/** The time between rising crossings of the mean, on average: a crossing counts between three tenths of the lower peak and three tenths of the upper. */
 function periodOf(t: readonly number[], v: readonly number[]): number | undefined {
   const mean = v.reduce((a, b) => a + b, 0) / v.length;
   const low = v.reduce((a, b) => Math.min(a, b), Infinity) - mean;

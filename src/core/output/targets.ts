@@ -1,12 +1,12 @@
 /** What current the idle is set to, by each school: shown together, so that a choice is seen beside the others. */
 
 import type { Circuit } from "../circuit/circuit";
+import type { IdleSchool } from "../tape/events/words";
 import * as texts from "../texts/output";
 import { idleAtAim, type Aim, type Idle } from "./idle";
 import type { OutputStage } from "./output-stage";
 
-export const SCHOOLS = ["cool", "middle", "hot", "label", "manual", "crossover", "brief", "own"] as const;
-export type School = (typeof SCHOOLS)[number];
+export type School = IdleSchool;
 
 /** Parts of the plate rating that the schools idle a fixed-bias stage at. */
 export const SCHOOL_SHARES = { cool: 0.55, middle: 0.675, hot: 0.8 } as const;

@@ -9,8 +9,8 @@ export interface Unequal {
   /** Volts that each tube's grid stands apart from the common bias. */
   offsets: { tube: string; volts: number }[];
   /** Parts at 1 W, watts at clip: as they are with one bias, and each at the mean current. */
-  together: { distortion: number; second: number; watts: number };
-  apart: { distortion: number; second: number; watts: number };
+  together: { distortion: number; watts: number };
+  apart: { distortion: number; watts: number };
 }
 
 /** @param circuit the amp with its tubes as strong as they were read. */
@@ -34,7 +34,7 @@ export function unequalTubes(circuit: Circuit, stage: OutputStage, mains?: numbe
     const amp = toneAmp(c, stage, mains);
     const quiet = playAtWatts(amp, 1).figures;
     const clip = playAtClip(amp, { progress: (p) => progress?.(from + p / 2) });
-    return { distortion: quiet.distortion, second: quiet.harmonics[1]! / quiet.harmonics[0]!, watts: clip.watts };
+    return { distortion: quiet.distortion, watts: clip.watts };
   };
   return {
     offsets: [...volts].map(([tube, v]) => ({ tube, volts: v })),

@@ -10,6 +10,7 @@ import { useJob } from "../../frame/job-context";
 import { useAnswer } from "../../frame/use-answer";
 import { GridVolts } from "./grid-volts";
 import { Remedies } from "./remedies";
+import { UnderWay } from "./under-way";
 import { keyOf, useStage } from "./use-stage";
 
 const BlockingChart = late(() => import("./blocking-chart").then((m) => m.BlockingChart));
@@ -29,22 +30,7 @@ export function Blocking() {
         <p className="text-2xl font-bold" data-testid="blocking-says">
           {!run ? "Driving the amp beyond clip…" : runWords(run)}
         </p>
-        {progress !== undefined && !failed && (
-          <p className="mt-2 flex items-center gap-3">
-            <progress className="progress w-72" value={progress} max={1} aria-label="Driving the amp" />
-            <button className="btn btn-sm min-h-11" onClick={() => output?.cancel()}>
-              Stop
-            </button>
-          </p>
-        )}
-        {failed && (
-          <p role="alert" className="text-error">
-            {failed}{" "}
-            <button className="underline" onClick={() => setAgain((n) => n + 1)}>
-              Try again
-            </button>
-          </p>
-        )}
+        <UnderWay what="Driving the amp" progress={progress} failed={failed} again={() => setAgain((n) => n + 1)} />
       </section>
       <Field label="Drive, times that at clip">
         <select className="select w-28" value={times} onChange={(e) => setTimes(Number(e.target.value))}>

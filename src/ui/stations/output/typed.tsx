@@ -5,7 +5,8 @@ import { figure, words } from "@/core/language/language";
 import { useState } from "react";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import { screenShare, TUBE_TYPES } from "@/core/tubes/library";
+import { typedIdle } from "@/core/output/read-current";
+import { TUBE_TYPES } from "@/core/tubes/library";
 import { isOutputType } from "@/core/anatomy/cathode-current";
 import { Field, Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
@@ -35,9 +36,7 @@ function TypedBias() {
   const type = TYPES.find((t) => t.type === typed.type)!;
   const said = [volts, across, ohms].find((x) => typeof x === "string");
   const numbers = typeof volts === "number" && typeof across === "number" && typeof ohms === "number" && ohms > 0;
-  const cathode = numbers ? across / ohms : undefined;
-  const plate = cathode === undefined ? undefined : cathode * (1 - screenShare(type));
-  const watts = plate === undefined ? undefined : plate * ((volts as number) - (across as number));
+  const idle = numbers ? typedIdle(type, { plate: volts, across, ohms }) : undefined;
   const input = (name: "volts" | "across" | "ohms", label: string, placeholder: string) => (
     <Field label={label}>
       <input
@@ -68,10 +67,10 @@ function TypedBias() {
           {said}
         </p>
       )}
-      {plate !== undefined && watts !== undefined && (
+      {idle && (
         <p className="mt-2 text-2xl font-bold" data-testid="typed-bias">
-          {formatQuantity(plate, "A", 3)} plate current, {formatQuantity(watts, "W", 3)}
-          {type.ratings && ` = ${percent(watts / type.ratings.plateWatts)} of ${type.ratings.plateWatts} W (${type.ratings.system})`}
+          {formatQuantity(idle.plate, "A", 3)} plate current, {formatQuantity(idle.watts, "W", 3)}
+          {type.ratings && ` = ${percent(idle.watts / type.ratings.plateWatts)} of ${type.ratings.plateWatts} W (${type.ratings.system})`}
         </p>
       )}
     </Section>

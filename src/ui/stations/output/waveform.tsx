@@ -13,6 +13,7 @@ import { Field, Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { useAnswer } from "../../frame/use-answer";
 import { FiguresTable, partWords } from "./figures-of";
+import { UnderWay } from "./under-way";
 import { keyOf, percent, useStage } from "./use-stage";
 import { WaveChart, type Trace } from "../../charts/wave-chart";
 
@@ -102,22 +103,7 @@ export function Waveform() {
                 ? `The notch is deeper than ${bound} % at every idle within the rating.`
                 : `The notch is under ${bound} % from ${formatQuantity(gone, "A", 3)} on. Read the currents at Bias to see where the amp is.`}
         </p>
-        {progress !== undefined && !failed && (
-          <p className="mt-2 flex items-center gap-3">
-            <progress className="progress w-72" value={progress} max={1} aria-label="Solving the frames" />
-            <button className="btn btn-sm min-h-11" onClick={() => output?.cancel()}>
-              Stop
-            </button>
-          </p>
-        )}
-        {failed && (
-          <p role="alert" className="text-error">
-            {failed}{" "}
-            <button className="underline" onClick={() => setStopped((n) => n + 1)}>
-              Try again
-            </button>
-          </p>
-        )}
+        <UnderWay what="Solving the frames" progress={progress} failed={failed} again={() => setStopped((n) => n + 1)} />
         {clip && (
           <p className="mt-1">
             Power at clip {formatQuantity(clip.watts, "W", 3)} into {formatQuantity(clip.load, "Ω", 2)};{" "}

@@ -12,6 +12,7 @@ export function TurnHere({ control, from, target }: { control: string; from: num
   const { stage } = useStage();
   const { send, heard } = useInstruments();
   const [at, setAt] = useState(from);
+  const simulated = instruments && heard === "heard" && energyKind === "live";
   const turn = (to: number) => {
     setAt(to);
     void send({ tell: "set", turn: control, pos: to });
@@ -20,37 +21,22 @@ export function TurnHere({ control, from, target }: { control: string; from: num
     say({ type: "adjusted", payload: { control, position: at, why: `idle of ${stage.name} to ${formatQuantity(target, "A", 3)}` } });
   return (
     <div className="mb-3 flex flex-wrap items-center gap-3">
-      {instruments && heard === "heard" && energyKind === "live" ? (
-        <label className="flex items-center gap-2">
-          <span>{control} of the simulated amp</span>
-          <input
-            type="range"
-            className="h-11 accent-primary w-56"
-            min={0}
-            max={1}
-            step={0.005}
-            value={at}
-            aria-valuetext={percent(at)}
-            onChange={(e) => turn(Number(e.target.value))}
-          />
-          <strong className="w-12 tabular-nums">{percent(at)}</strong>
-        </label>
-      ) : (
-        <label className="flex items-center gap-2">
-          <span>{control} was turned to about</span>
-          <input
-            type="range"
-            className="h-11 accent-primary w-56"
-            min={0}
-            max={1}
-            step={0.01}
-            value={at}
-            aria-valuetext={percent(at)}
-            onChange={(e) => setAt(Number(e.target.value))}
-          />
-          <strong className="w-12 tabular-nums">{percent(at)}</strong>
-        </label>
-      )}
+      <label className="flex items-center gap-2">
+        <span>
+          {control} {simulated ? "of the simulated amp" : "was turned to about"}
+        </span>
+        <input
+          type="range"
+          className="h-11 accent-primary w-56"
+          min={0}
+          max={1}
+          step={simulated ? 0.005 : 0.01}
+          value={at}
+          aria-valuetext={percent(at)}
+          onChange={(e) => (simulated ? turn : setAt)(Number(e.target.value))}
+        />
+        <strong className="w-12 tabular-nums">{percent(at)}</strong>
+      </label>
       <button className="btn btn-sm min-h-11" disabled={Math.abs(at - from) < 0.004} onClick={log}>
         Log that it stands there
       </button>
