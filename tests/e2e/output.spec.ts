@@ -33,7 +33,14 @@ const alreadyOn = (page: Page, job: number) => {
   );
 };
 const station = (job: number, name: string) => `${shop.address}/jobs/${job}/${name}`;
-const tab = (page: Page, name: string) => page.getByRole("tab", { name }).click();
+/** A click on a page that still loads may be lost: it is repeated until the tab is selected. */
+async function tab(page: Page, name: string) {
+  const one = page.getByRole("tab", { name });
+  await expect(async () => {
+    await one.click();
+    await expect(one).toHaveAttribute("aria-selected", "true", { timeout: 1000 });
+  }).toPass({ timeout: 30_000 });
+}
 
 test("the Drover 40 from much too cold to its label's figure, hands-free, the rails moving as predicted", async ({ page }) => {
   test.setTimeout(240_000);
