@@ -41,6 +41,10 @@ const ROOMS = {
   noise: ["language", "texts", "quantity", "numeric", "circuit", "tape", "solver", "diagnosis", "suspects", "sound"],
   signal: ["language", "texts", "quantity", "circuit", "solver", "noise"],
   output: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply", "tape", "anatomy", "solver", "noise", "signal"],
+  capacitor: [
+    ...["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply", "shop", "tape", "anatomy", "solver", "expectation"],
+    ...["diagnosis", "noise", "signal"],
+  ],
   intermittent: ["language", "texts", "tape"],
   inspection: ["language", "texts", "quantity", "circuit", "tape"],
   safety: ["language", "texts", "quantity", "numeric", "circuit", "supply", "shop", "tape", "anatomy", "expectation", "bring-up"],
@@ -62,7 +66,7 @@ const ROOMS = {
       "sound",
       "intermittent",
     ],
-    ...["anatomy", "drawing"],
+    ...["anatomy", "drawing", "capacitor"],
     ...["inspection", "safety"],
   ],
   ports: [
@@ -82,6 +86,7 @@ const ROOMS = {
     "drawing",
     "settle",
     "output",
+    "capacitor",
   ],
   headless: ["language", "texts", "quantity", "circuit", "solver", "suspects", "diagnosis", "sound", "settle"],
 };

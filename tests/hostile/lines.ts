@@ -56,7 +56,7 @@ export async function openTarget(client: Client, stored: StoredForTests): Promis
     amp: "Wren 5",
     netlist: NETLIST,
   });
-  const p = samplePayloads(stored, { finding: 0, removed: 0, asked: 0, soak: 0 });
+  const p = samplePayloads(stored, { finding: 0, removed: 0, asked: 0, soak: 0, reform: 0 });
   const say = (type: string, payload: object) => ({ type, payload, who: "J.M." });
   const { events } = await client.json<{ events: { seq: number }[] }>("POST", `/api/v1/jobs/${job}/events`, {
     events: [
@@ -64,10 +64,11 @@ export async function openTarget(client: Client, stored: StoredForTests): Promis
       say("removed", p.removed),
       say("approval", { what: "V2 socket: new socket", answer: "asked" }),
       say("soak-begun", p["soak-begun"]),
+      say("reform-begun", p["reform-begun"]),
     ],
   });
-  const [finding, removed, asked, soak] = events.map((e) => e.seq);
-  return { job, lines: { finding: finding!, removed: removed!, asked: asked!, soak: soak! } };
+  const [finding, removed, asked, soak, reform] = events.map((e) => e.seq);
+  return { job, lines: { finding: finding!, removed: removed!, asked: asked!, soak: soak!, reform: reform! } };
 }
 
 /** Sends `cases` changed lines of every type in turn; after each accepted one opens everything. */

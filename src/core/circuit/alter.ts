@@ -5,6 +5,7 @@ import { envelopeOf, findElement, type Circuit, type Element } from "./circuit";
 import { findTubeType } from "../tubes/library";
 import { isRectifier } from "./special-parts";
 import { nodeName } from "./annotations";
+import { changeableOf, withRating } from "./change-ratings";
 import * as texts from "../texts/circuit";
 
 /** A change that cannot be made, with what was read and what is accepted. */
@@ -67,6 +68,13 @@ function alterOne(circuit: Circuit, change: string): Circuit {
   const envelope = circuit.elements.filter((e) => e.tube && envelopeOf(e.name) === name.replace(/^x(?=v)/i, "").toUpperCase());
   if (envelope.length > 0) return envelope.reduce((c, e) => changeElement(c, findElement(c, e.name)!, change, what), circuit);
   const dot = name.lastIndexOf(".");
+  const rated = dot > 0 ? findElement(circuit, name.slice(0, dot)) : undefined;
+  const key = name.slice(dot + 1).toLowerCase();
+  if (rated && changeableOf(rated).includes(key)) {
+    const by = withRating(rated, key, what);
+    if (!by) throw new AlterError(change, texts.ratingExample(key));
+    return replace(circuit, rated, by);
+  }
   if (dot > 0) return openPin(circuit, name.slice(0, dot), name.slice(dot + 1), change, what);
   throw new AlterError(change, texts.partCircuitThereNo(name));
 }
@@ -96,6 +104,7 @@ function changeElement(circuit: Circuit, e: Element, change: string, what: strin
   if (e.letter === "R" || e.letter === "L") {
     if (word === "open") return replace(circuit, e);
     if (word === "short") return replace(circuit, e, { ...stray(e, "", a, b, SHORT_OHMS), name: e.name });
+    if (word === "choke" && e.letter === "R") return replace(circuit, e, chokeFor(e, change, argument, size));
     const accepted = e.letter === "R" ? texts.openShortValueAbove() : texts.openShortHenriesAbove();
     const parsed = parseQuantity(what, { unit: e.letter === "R" ? "Ω" : "H" });
     if (!parsed.ok || !(parsed.quantity.value > 0)) throw new AlterError(change, accepted);
@@ -111,6 +120,7 @@ function changeElement(circuit: Circuit, e: Element, change: string, what: strin
   }
   if (e.tube) return changeTube(circuit, e, change, word, argument, size);
   if (isRectifier(e.type)) {
+    if (word === "tube") return replace(circuit, e, rectifierOf(circuit, e, change, argument));
     if (word === "dead") return withParams({ dead: 1 });
     if (word === "half") return withParams({ half: 1 });
     if (word === "winding-short") return withParams({ shorted: 1 });
@@ -151,6 +161,25 @@ function changeElement(circuit: Circuit, e: Element, change: string, what: strin
   }
   if (e.type === "OPT_SE" || e.type === "OPT_PP" || e.type === "XFMR") return changeWinding(circuit, e, change, word, argument);
   throw new AlterError(change, texts.noFaultKnown(e.type ?? e.letter));
+}
+
+/** `R1=choke:5:95`: henries and ohms of the choke in its place. */
+function chokeFor(e: Element, change: string, henries: string, dcr = ""): Element {
+  const [value, winding] = [parseQuantity(henries, { unit: "H" }), parseQuantity(dcr, { unit: "Ω" })];
+  if (!value.ok || !winding.ok || !(value.quantity.value > 0) || !(winding.quantity.value > 0))
+    throw new AlterError(change, texts.chokeExample());
+  const { label, year } = e.notes;
+  return { ...e, name: `L#${e.name}`, letter: "L", value: value.quantity.value, notes: { label, year, dcr: winding.quantity.value } };
+}
+
+/** `PS=tube:silicon`, `PS=tube:GZ34`: another rectifier on the same winding. */
+function rectifierOf(circuit: Circuit, e: Element, change: string, argument: string): Element {
+  const word = argument.trim().toLowerCase();
+  const solid = word === "silicon" || word === "selenium";
+  const tube = solid ? undefined : (circuit.tubeTypes[argument.trim().toUpperCase()] ?? findTubeType(argument.trim()));
+  if (!solid && tube?.kind !== "rectifier") throw new AlterError(change, texts.rectifierExample());
+  const { rectifierTube: _old, ...rest } = e;
+  return { ...rest, params: { ...e.params, tube: tube?.type ?? word }, ...(tube ? { rectifierTube: tube } : {}) };
 }
 
 /** Electrodes by the letter that the bench uses. */

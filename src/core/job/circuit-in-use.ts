@@ -1,4 +1,4 @@
-/** The circuit in use: the model's, with the experiments that are in the amp and the test points that the job has of its own. Every screen and paper of a job judges by this one. */
+/** The circuit in use: the model's, with the parts that were fitted, the experiments that are in the amp and the test points that the job has of its own. Every screen and paper of a job judges by this one. */
 
 import { withUsualPoints } from "../anatomy/usual-points";
 import { alter } from "../circuit/alter";
@@ -17,17 +17,17 @@ export interface CircuitInUse {
   leftOut: { line: number; position: string; why: string }[];
 }
 
-/** An experiment that is in the amp, an adjuster that was turned or a tube from stock, with what it changes in the engine's words: "R4=270". */
+/** A new part or an experiment that is in the amp, an adjuster that was turned or a tube from stock, with what it changes in the engine's words: "R4=270". */
 interface InTheAmp {
   line: number;
   position: string;
   set: readonly string[];
 }
 
-/** The experiments that were in the amp when a line was logged; now unless given. */
-function experimentsAt(state: Pick<JobState, "changes" | "lines">, line: number): InTheAmp[] {
+/** The new parts and experiments that were in the amp when a line was logged. What an experiment does comes on top of the part that it is made on. */
+function changesAt(state: Pick<JobState, "changes" | "lines">, line: number): InTheAmp[] {
   return state.changes.flatMap((c) =>
-    c.kind === "experiment" && c.set?.length && begunAt(state, c.seq) < line && (c.outcome !== "reverted" || c.seq > line)
+    c.set?.length && begunAt(state, c.seq) < line && (c.outcome !== "reverted" || c.seq > line)
       ? [{ line: c.seq, position: c.position, set: c.set }]
       : [],
   );
@@ -49,9 +49,9 @@ function setAt(state: Changed, line: number): InTheAmp[] {
   return [...last.values()].sort((a, b) => a.line - b.line);
 }
 
-const inTheAmpAt = (state: Changed, line: number): InTheAmp[] => [...experimentsAt(state, line), ...setAt(state, line)];
+const inTheAmpAt = (state: Changed, line: number): InTheAmp[] => [...changesAt(state, line), ...setAt(state, line)];
 
-/** What is changed in the amp now, experiments first, in the engine's words. */
+/** What is changed in the amp now, new parts and experiments first, in the engine's words. */
 export function changesIn(state: Changed): string[] {
   return inTheAmpAt(state, Infinity).flatMap((e) => e.set);
 }

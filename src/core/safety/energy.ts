@@ -6,6 +6,7 @@
 import { toolProved } from "./discharge-tool";
 import { WARM_SECONDS } from "../anatomy/warm-up";
 import { decayOf, type Reservoir } from "../supply/reservoirs";
+import { storedEnergy } from "../supply/stored-energy";
 import { CLOCKS_WITHIN } from "../tape/arrived-late";
 import { is, type JobEvent } from "../tape/events/event";
 import type { EventType } from "../tape/events/registry";
@@ -15,7 +16,12 @@ import * as texts from "../texts/safety";
 
 export type EnergyState =
   | { kind: "unknown"; why: string; proof: Proof }
-  | { kind: "live"; since: string }
+  | {
+      kind: "live";
+      since: string;
+      /** Capacitors that a bench supply is on, the plug of the amp out. */
+      forming?: { parts: string[]; volts: number; joules: number };
+    }
   | { kind: "stored"; since: string; volts: number; joules: number; secondsToSafe: number; plug: "in" | "out"; proof: Proof }
   | { kind: "proven-dead"; at: string; until: string; proof: Proof };
 
@@ -30,14 +36,24 @@ const OF_ENERGY = new Set<string>([
   "tool-check",
   "reservoir-unread",
   "reservoir",
+  "reform-begun",
+  "reform-turn",
 ] satisfies EventType[]);
 
 /** All reservoirs of a job: the circuit's, then those that were named by hand. */
 export function jobReservoirs(events: JobEvent[], fromCircuit: Reservoir[]): Reservoir[] {
   const named = new Map<string, Reservoir>();
-  for (const e of events) {
-    if (!is(e, "reservoir")) continue;
-    const { name, farads, volts } = e.payload;
+  const found = events.flatMap((e) =>
+    is(e, "reservoir")
+      ? [e.payload]
+      : is(e, "reform-begun")
+        ? // A capacitor on a bench supply holds a charge wherever it lies.
+          e.payload.parts
+            .filter((p) => !reservoirOf(fromCircuit, p.part))
+            .map((p) => ({ name: p.part, farads: p.farads, volts: p.rated }))
+        : [],
+  );
+  for (const { name, farads, volts } of found) {
     if (fromCircuit.some((r) => r.name.toLowerCase() === name.toLowerCase())) continue;
     named.set(name.toLowerCase(), {
       name,
@@ -51,6 +67,10 @@ export function jobReservoirs(events: JobEvent[], fromCircuit: Reservoir[]): Res
   }
   return [...fromCircuit, ...named.values()];
 }
+
+/** The reservoir that a capacitor belongs to: others may lie across the same two nodes. */
+const reservoirOf = (reservoirs: readonly Reservoir[], part: string): Reservoir | undefined =>
+  reservoirs.find((r) => [r.name, ...r.parts].some((p) => p.toLowerCase() === part.toLowerCase()));
 
 /** What a screen shows that was away while the amp was live: nobody knows, and the proof starts anew. */
 export function unwatched(since: string, events: JobEvent[], context: EnergyContext): EnergyState {
@@ -78,11 +98,16 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
   const reservoirs = jobReservoirs(events, context.reservoirs);
   const s = replay(events, reservoirs, context);
   if (s.power === "on") return { kind: "live", since: s.since };
+  if (s.forming) {
+    const { volts, parts, since } = s.forming;
+    const joules = parts.reduce((sum, p) => sum + storedEnergy(p.farads, Math.min(volts, p.target)), 0);
+    return { kind: "live", since, forming: { parts: parts.map((p) => p.part), volts, joules } };
+  }
 
   const known = s.volts.some((v) => v !== undefined);
   const decay = decayOf(
     context.circuit,
-    reservoirs,
+    apart(reservoirs, s.lifted),
     s.volts.map((v) => v ?? 0),
   );
   const elapsed = Math.max(0, (now - s.from) / 1000);
@@ -114,6 +139,10 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
   };
 }
 
+/** What was lifted off its amp for forming is bled by nothing of it. */
+const apart = (reservoirs: readonly Reservoir[], lifted: ReadonlySet<string>): Reservoir[] =>
+  reservoirs.map((r) => (lifted.has(r.name) ? { ...r, node: `lifted:${r.name}`, returnNode: "0" } : r));
+
 const larger = (a: number | undefined, b: number | undefined) => (Math.abs(a ?? 0) >= Math.abs(b ?? 0) ? (a ?? b) : b);
 
 function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyContext): Replayed {
@@ -133,6 +162,7 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
     rebounded: none(),
     conflict: none(),
     unread: none(),
+    lifted: new Set(),
   };
   const clearProof = () =>
     Object.assign(s, {
@@ -156,12 +186,46 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
       if (!OF_ENERGY.has(e.payload.type)) continue;
       clearProof();
       if (e.payload.type === "power" && s.power !== "on") Object.assign(s, { power: "unknown", plugOut: false });
+    } else if (is(e, "reform-begun")) {
+      clearProof();
+      s.measured = none();
+      for (const p of e.payload.parts) {
+        const own = reservoirOf(reservoirs, p.part);
+        if (own && e.payload.lifted) s.lifted.add(own.name);
+      }
+      s.forming = { line: e.seq, since: e.at, parts: e.payload.parts, volts: e.payload.steps[0]! };
+      if (s.power === "unknown") Object.assign(s, { power: "off", plugOut: true, since: e.at, from: t });
+    } else if (is(e, "reform-turn")) {
+      const begun = events.find((x): x is JobEvent<"reform-begun"> => x.seq === e.payload.reform && is(x, "reform-begun"));
+      // What is said of one part alone leaves the supply as it is.
+      if (!begun || (e.payload.what === "ended" && e.payload.part !== undefined)) continue;
+      if (e.payload.what === "step" || e.payload.what === "resumed") {
+        if (!s.forming) clearProof();
+        s.measured = none();
+        s.forming = { line: begun.seq, since: s.forming?.since ?? e.at, parts: begun.payload.parts, volts: e.payload.supply };
+      } else if (s.forming?.line === begun.seq) {
+        // Off the supply each stands where the supply stood; the drop in its resistor is not counted on.
+        const { volts } = s.forming;
+        for (const p of begun.payload.parts) {
+          const own = reservoirOf(reservoirs, p.part);
+          const i = own ? reservoirs.indexOf(own) : -1;
+          if (i < 0) continue;
+          s.volts[i] = Math.max(Math.abs(s.volts[i] ?? 0), Math.min(volts, p.target));
+          s.basis[i] = "read";
+        }
+        s.from = t;
+        s.since = e.at;
+        s.forming = undefined;
+      }
     } else if (is(e, "power")) {
       const plugOut = e.payload.state === "off" && (e.payload.plug ?? "out") === "out";
       if (e.payload.state === "on") {
         if (s.power !== "on") s.lastLive = none();
         s.measured = none();
         if (s.power !== "on") s.since = e.at;
+        // Nobody switches an amp on with a part lifted for forming.
+        s.forming = undefined;
+        s.lifted.clear();
         Object.assign(s, { power: "on", plugOut: false, tubesIn: !e.payload.without?.length });
         clearProof();
       } else {
@@ -198,7 +262,7 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
       const volts = e.payload.volts;
       const decay = decayOf(
         context.circuit,
-        reservoirs,
+        apart(reservoirs, s.lifted),
         s.volts.map((v) => v ?? 0),
       );
       const at = decay.voltsAt(Math.max(0, (t - s.from) / 1000));

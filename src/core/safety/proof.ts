@@ -1,5 +1,6 @@
 /** The proof that an amp is dead: what is still missing of it, and readings that cannot both be true. */
 
+import type { ReformedPart } from "../tape/events/capacitor-events";
 import { rebound } from "./discharge-tool";
 import type { Reservoir } from "../supply/reservoirs";
 import type { EnergyContext } from "./energy-context";
@@ -71,6 +72,10 @@ export interface Replayed {
   meterAfter?: string;
   toolBefore?: string;
   toolAfter?: string;
+  /** Capacitors on a bench supply: the line that began it, since when, the volts of the supply. */
+  forming?: { line: number; since: string; parts: readonly ReformedPart[]; volts: number };
+  /** Reservoirs that were lifted off the amp for it: nothing of the amp bleeds them. */
+  lifted: Set<string>;
 }
 
 /** Part of what a reservoir held that may be gone between two readings without anybody bleeding it. */

@@ -24,6 +24,10 @@ export interface Pulses {
   hertz: number;
   /** Amperes, peak, of each harmonic from the first on. */
   harmonics: Phasor[];
+  /** Amperes: the highest instant of all paths together, their rms and their mean. */
+  peak: number;
+  rms: number;
+  mean: number;
   /** What the averaged law holds as the rectifier's conductance, siemens. */
   siemens: number;
 }
@@ -58,7 +62,16 @@ function pulsesOfOne(op: OperatingPoint, part: RectifierPart): Omit<Pulses, "rec
     });
     return { re, im };
   });
-  return { into: part.a, from: part.b, hertz, harmonics, siemens: -slope };
+  return {
+    into: part.a,
+    from: part.b,
+    hertz,
+    harmonics,
+    peak: Math.max(...pulse.current),
+    rms: Math.sqrt(pulse.current.reduce((s, i) => s + i * i, 0) / n),
+    mean: pulse.current.reduce((s, i) => s + i, 0) / n,
+    siemens: -slope,
+  };
 }
 
 /** The linear amp with its rectifiers taken out: what their currents are sent through. @throws RangeError */

@@ -4,6 +4,15 @@ import { arrivedLate } from "./arrived-late";
 import { is, type JobEvent } from "./events/event";
 import type { Accessory, Brief, Claim, Complaint, DateCode, Identity, JobOpened, Photo, Reproduction } from "./events/intake-events";
 import type { IsolationStep, MainsCurrent, StageDone } from "./events/bring-up-events";
+import type {
+  BoardCleaned,
+  BoardTest,
+  CapacitorNoted,
+  CapacitorTest,
+  ReformBegun,
+  ReformPoint,
+  ReformTurn,
+} from "./events/capacitor-events";
 import type { Inspection, PotSweepTaken, Temperature, TubeTest } from "./events/cold-check-events";
 import type {
   ConditionsRun,
@@ -75,6 +84,12 @@ export interface JobState {
   blockings: Line<BlockingFound>[];
   tubesFitted: Line<TubeFitted>[];
   signalFigures: Line<SignalFigure>[];
+  /** What was read off capacitors, oldest first; a later line adds to an earlier one. */
+  capacitors: Line<CapacitorNoted>[];
+  capacitorTests: Line<CapacitorTest>[];
+  boardTests: Line<BoardTest>[];
+  boardsCleaned: Line<BoardCleaned>[];
+  reforms: (Line<ReformBegun> & { points: Line<ReformPoint>[]; turns: Line<ReformTurn>[] })[];
   changes: Line<Change>[];
   approvals: Line<Approval>[];
   safetyTests: Map<SafetyTestKind, Line<SafetyTest>>;
@@ -148,6 +163,11 @@ export function foldJob(events: JobEvent[]): JobState {
     blockings: [],
     tubesFitted: [],
     signalFigures: [],
+    capacitors: [],
+    capacitorTests: [],
+    boardTests: [],
+    boardsCleaned: [],
+    reforms: [],
     changes: [],
     approvals: [],
     safetyTests: new Map(),
@@ -212,6 +232,13 @@ function apply(s: JobState, e: JobEvent): void {
   else if (is(e, "blocking")) s.blockings.push({ ...e.payload, ...where });
   else if (is(e, "tube-fitted")) s.tubesFitted.push({ ...e.payload, ...where });
   else if (is(e, "signal-figure")) s.signalFigures.push({ ...e.payload, ...where });
+  else if (is(e, "capacitor")) s.capacitors.push({ ...e.payload, ...where });
+  else if (is(e, "capacitor-test")) s.capacitorTests.push({ ...e.payload, ...where });
+  else if (is(e, "board-test")) s.boardTests.push({ ...e.payload, ...where });
+  else if (is(e, "board-cleaned")) s.boardsCleaned.push({ ...e.payload, ...where });
+  else if (is(e, "reform-begun")) s.reforms.push({ ...e.payload, ...where, points: [], turns: [] });
+  else if (is(e, "reform-point")) s.reforms.find((r) => r.seq === e.payload.reform)?.points.push({ ...e.payload, ...where });
+  else if (is(e, "reform-turn")) s.reforms.find((r) => r.seq === e.payload.reform)?.turns.push({ ...e.payload, ...where });
   else if (is(e, "change")) s.changes.push({ ...e.payload, ...where });
   else if (is(e, "approval")) s.approvals.push({ ...e.payload, ...where });
   else if (is(e, "safety-test")) s.safetyTests.set(e.payload.test, { ...e.payload, ...where });

@@ -6,27 +6,30 @@ import { samplePayloads } from "./samples-for-tests";
 import { tape } from "./tape-for-tests";
 
 const stored = { photo: "a".repeat(64), recording: "b".repeat(64) };
-const p = samplePayloads(stored, { finding: 1, removed: 2, asked: 3, soak: 4 });
+const p = samplePayloads(stored, { finding: 1, removed: 2, asked: 3, soak: 4, reform: 5 });
 const lines = tape(
   [0, { type: "finding", payload: p.finding }],
   [1, { type: "removed", payload: p.removed }],
   [2, { type: "approval", payload: { what: "new socket", answer: "asked" } }],
   [3, { type: "soak-begun", payload: p["soak-begun"] }],
+  [4, { type: "reform-begun", payload: p["reform-begun"] }],
 );
-const next = (event: object) => ({ ...lines[0]!, seq: 5, supersedes: undefined, ...event }) as JobEvent;
+const next = (event: object) => ({ ...lines[0]!, seq: 6, supersedes: undefined, ...event }) as JobEvent;
 
 test("closing, putting back, answering and ending name a line of their kind that stands before", () => {
-  const naming = (type: "finding-closed" | "put-back" | "approval" | "soak-ended", field: string, line: number) =>
+  const naming = (type: "finding-closed" | "put-back" | "approval" | "soak-ended" | "reform-point" | "reform-turn", field: string, line: number) =>
     referenceErrors(next({ type, payload: { ...p[type], [field]: line } }), lines)[0];
   const all = [
     ["finding-closed", "finding", 1],
     ["put-back", "removed", 2],
     ["approval", "asks", 3],
     ["soak-ended", "soak", 4],
+    ["reform-point", "reform", 5],
+    ["reform-turn", "reform", 5],
   ] as const;
   for (const [type, field, right] of all) {
     expect(naming(type, field, right)).toBeUndefined();
-    for (const wrong of [(right % 4) + 1, 5, 6, 900_000]) expect(naming(type, field, wrong)).toMatchObject({ field });
+    for (const wrong of [(right % 5) + 1, 6, 7, 900_000]) expect(naming(type, field, wrong)).toMatchObject({ field });
   }
   expect(naming("put-back", "removed", 1)!.message).toBe("line 1 is of the type finding; one of the type removed is wanted");
   expect(naming("put-back", "removed", 9)!.message).toMatch(/does not stand before this one/);
@@ -38,7 +41,7 @@ test("a correction is of the type that it corrects; an undo strikes any line, al
   expect(superseding("removed", 2)).toBeUndefined();
   expect(superseding("removed", 1)).toMatch(/cannot be corrected by one of the type removed/);
   expect(superseding("undo", 4)).toBeUndefined();
-  expect(superseding("undo", 5)).toMatch(/not on this tape; it has 4 lines/);
+  expect(superseding("undo", 6)).toMatch(/not on this tape; it has 5 lines/);
   const odd = lines.map((l) => (l.seq === 2 ? { ...l, type: "unreadable", payload: { type: "removed", why: "x" } } : l)) as JobEvent[];
   expect([superseding("undo", 2, odd), superseding("removed", 2, odd)]).toEqual([undefined, undefined]);
 });

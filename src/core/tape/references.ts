@@ -28,6 +28,7 @@ function namedLine(e: JobEvent): { field: string; line: number; type: EventType 
   if (is(e, "finding-closed")) return { field: "finding", line: e.payload.finding, type: "finding" };
   if (is(e, "put-back")) return { field: "removed", line: e.payload.removed, type: "removed" };
   if (is(e, "soak-ended")) return { field: "soak", line: e.payload.soak, type: "soak-begun" };
+  if (is(e, "reform-point") || is(e, "reform-turn")) return { field: "reform", line: e.payload.reform, type: "reform-begun" };
   if (is(e, "approval") && e.payload.asks !== undefined) return { field: "asks", line: e.payload.asks, type: "approval" };
   return undefined;
 }

@@ -14,6 +14,7 @@ export interface LinesForTests {
   removed: number;
   asked: number;
   soak: number;
+  reform: number;
 }
 
 export const samplePayloads = ({ photo, recording }: StoredForTests, lines: LinesForTests): { [T in LoggedType]: Payloads[T] } => ({
@@ -158,6 +159,35 @@ export const samplePayloads = ({ photo, recording }: StoredForTests, lines: Line
   occurrence: { what: "crackled", warmMinutes: 22, mains: 231, celsius: 24, activity: "playing" },
   "soak-begun": { fault: "crackle", failures: 3, hours: 2, onsetMinutes: 20, confidence: 0.9 },
   "soak-ended": { soak: lines.soak, outcome: "cured", done: "no crackle in two hours" },
+  capacitor: {
+    part: "C1",
+    farads: 32e-6,
+    volts: 450,
+    kind: "electrolytic",
+    year: 1958,
+    celsius: 85,
+    ripple: 0.2,
+    marking: "32+32 MFD",
+    place: "output to a jack",
+    safetyClass: "none",
+    caseLead: "minus",
+    lug: "square",
+    note: "sleeve torn",
+  },
+  "capacitor-test": { part: "C1", kind: "leakage", value: 0.0012, volts: 300, hertz: 120, note: "ten minutes" },
+  "board-test": { grid: "V2.g", part: "C4", test: "breath", outcome: "rises" },
+  "board-cleaned": { grids: ["V2.g"], how: "alcohol, an hour at 50 degrees" },
+  "reform-begun": {
+    parts: [{ part: "C1", farads: 32e-6, rated: 450, target: 400, limit: 0.0016, formula: "0.04 x 32 + 0.3 mA" }],
+    ohms: 56000,
+    steps: [100, 200, 400],
+    dwellMinutes: 10,
+    lifted: true,
+    pace: 60,
+    note: "on the bench",
+  },
+  "reform-point": { reform: lines.reform, part: "C1", seconds: 60, supply: 100, volts: 92, amps: 0.00014, digit: 1e-6 },
+  "reform-turn": { reform: lines.reform, what: "ended", supply: 0, result: "keep", part: "C1", why: "under its limit" },
   change: {
     position: "R4",
     kind: "experiment",
@@ -172,6 +202,7 @@ export const samplePayloads = ({ photo, recording }: StoredForTests, lines: Line
     result: "",
     hypothesis: "more current",
     set: ["R4=1k"],
+    checks: ["0.5 W fitted, 0.02 W in it"],
     before: "1.2 V",
     after: "1.0 V",
   },

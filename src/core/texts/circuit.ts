@@ -20,6 +20,10 @@ export const openShortLeakOhms = () => say`open, short, leak:OHMS or farads abov
 export const weakHalfDeadThrough = () =>
   say`weak:3, half, dead, through (a diode shorted), weakside:5 (one half of a centre-tapped winding), upper:dead or lower:through (one diode of two), winding-short or heater-open`;
 export const positionFromWiperOpen = () => say`a position from 0 to 1, or wiper-open`;
+export const ratingExample = (key: Value) =>
+  say`a rating that can be read, for example C1.volts=500, C1.year=1962, P1.taper=linear; ${key} cannot`;
+export const chokeExample = () => say`choke:HENRIES:OHMS, for example R1=choke:5:95`;
+export const rectifierExample = () => say`tube:silicon, tube:selenium or a rectifier of the library, for example PS=tube:GZ34`;
 export const openClosed = () => say`open or closed`;
 export const orOpen = () => say`1, 2 or open`;
 export const openShort = () => say`open or short`;

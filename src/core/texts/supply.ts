@@ -34,12 +34,5 @@ export const heatersTakeWindingRuns = (amps: Value, ratedAmps: Value) =>
 export const highEmittersHeatersAge = () => say`high: cathodes and heaters age fast`;
 export const lowCathodesStripUnder = () => say`low: the tubes are weak and their cathodes wear under load`;
 
-// leakage
-export const sourceVoltsMeterOhms = () => say`source volts and meter ohms above zero are wanted`;
-export const liftedLegShowsBetween = (sourceVolts: Value, readVolts: Value) =>
-  say`a lifted leg shows between 0 and the ${sourceVolts} V on the other side; read ${readVolts}`;
-export const putsGrid = (gridVolts: Value) => say`puts ${gridVolts} on the grid`;
-export const nextNothing = () => say`next to nothing`;
-
 // stored-energy
 export const aboveZeroWantedRead = (name: Value, x: Value) => say`${name} above zero is wanted; read ${x}`;

@@ -2,6 +2,7 @@
 
 import type * as bench from "./measuring-events";
 import type * as bringUp from "./bring-up-events";
+import type * as capacitor from "./capacitor-events";
 import type * as cold from "./cold-check-events";
 import type * as intake from "./intake-events";
 import type * as noise from "./noise-events";
@@ -62,6 +63,13 @@ export interface Payloads {
   blocking: output.BlockingFound;
   "tube-fitted": output.TubeFitted;
   "signal-figure": output.SignalFigure;
+  capacitor: capacitor.CapacitorNoted;
+  "capacitor-test": capacitor.CapacitorTest;
+  "board-test": capacitor.BoardTest;
+  "board-cleaned": capacitor.BoardCleaned;
+  "reform-begun": capacitor.ReformBegun;
+  "reform-point": capacitor.ReformPoint;
+  "reform-turn": capacitor.ReformTurn;
   change: work.Change;
   approval: work.Approval;
   "safety-test": work.SafetyTest;

@@ -4,6 +4,7 @@ import { classErrors, show, type FieldError } from "../../checks/class-errors";
 import { readingProblem } from "../reading-limits";
 import * as bench from "./measuring-events";
 import * as bringUp from "./bring-up-events";
+import * as capacitor from "./capacitor-events";
 import * as cold from "./cold-check-events";
 import * as intake from "./intake-events";
 import * as noise from "./noise-events";
@@ -66,6 +67,13 @@ const CLASSES: { [T in LoggedType]: new () => Payloads[T] } = {
   blocking: output.BlockingFound,
   "tube-fitted": output.TubeFitted,
   "signal-figure": output.SignalFigure,
+  capacitor: capacitor.CapacitorNoted,
+  "capacitor-test": capacitor.CapacitorTest,
+  "board-test": capacitor.BoardTest,
+  "board-cleaned": capacitor.BoardCleaned,
+  "reform-begun": capacitor.ReformBegun,
+  "reform-point": capacitor.ReformPoint,
+  "reform-turn": capacitor.ReformTurn,
   change: work.Change,
   approval: work.Approval,
   "safety-test": work.SafetyTest,

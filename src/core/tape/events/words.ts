@@ -49,3 +49,19 @@ export const PROVOKED_BY = ["tap", "flex", "heat", "cold"] as const;
 export type ProvokedBy = (typeof PROVOKED_BY)[number];
 export const PROVOKED_RESPONSES = ["nothing", "a little", "strong", "starts it", "stops it"] as const;
 export type ProvokedResponse = (typeof PROVOKED_RESPONSES)[number];
+/** Where a capacitor lies that a failure makes dangerous. */
+export const CAPACITOR_PLACES = ["line to chassis", "across the line", "output to a jack"] as const;
+export type CapacitorPlace = (typeof CAPACITOR_PLACES)[number];
+/** leakage in amperes at the test volts, capacitance in farads, series ohms, dissipation factor as a number. */
+export const CAPACITOR_TESTS = ["leakage", "capacitance", "series ohms", "dissipation"] as const;
+export type CapacitorTestKind = (typeof CAPACITOR_TESTS)[number];
+/** What is done with old electrolytics when nothing speaks against it. */
+export const CAPACITOR_SCHOOLS = ["replace", "test", "reform"] as const;
+export type CapacitorSchool = (typeof CAPACITOR_SCHOOLS)[number];
+/** Which lead of a can is its case: unknown until somebody has measured. */
+export const CASE_LEADS = ["minus", "insulated", "plus", "unknown"] as const;
+export type CaseLead = (typeof CASE_LEADS)[number];
+export const REFORM_TURNS = ["step", "paused", "resumed", "down", "ended"] as const;
+export type ReformTurnKind = (typeof REFORM_TURNS)[number];
+export const REFORM_RESULTS = ["keep", "replace", "stopped"] as const;
+export type ReformResult = (typeof REFORM_RESULTS)[number];

@@ -18,9 +18,12 @@ export class Change {
   /** Of an experiment. */
   @Optional() @IsIn(["open", "kept", "reverted"]) outcome?: "open" | "kept" | "reverted";
   @Optional() @IsText(TEXT_LIMIT, { empty: true }) result?: string;
-  /** Of an experiment: what is expected of it, what it does to the circuit in the engine's words, how it was before and after. */
-  @Optional() @IsText(TEXT_LIMIT, { empty: true }) hypothesis?: string;
+  /** What it does to the circuit, in the engine's words: the new part's value and ratings, or what an experiment alters. */
   @Optional() @IsTextList(20, 80) set?: string[];
+  /** What was checked before it was soldered, one sentence each, and which of it did not pass. */
+  @Optional() @IsTextList(30, 300) checks?: string[];
+  /** Of an experiment: what is expected of it, how it was before and after. */
+  @Optional() @IsText(TEXT_LIMIT, { empty: true }) hypothesis?: string;
   @Optional() @IsText(TEXT_LIMIT, { empty: true }) before?: string;
   @Optional() @IsText(TEXT_LIMIT, { empty: true }) after?: string;
 }

@@ -7,7 +7,7 @@ import { latestReading } from "@/core/tape/fold";
 import { describePart } from "@/core/circuit/part-words";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import { eitherOf, judgeLeak } from "@/core/supply/leakage";
+import { eitherOf, judgeLeak } from "@/core/capacitor/coupling-leak";
 import { couplings, gridLeakOf } from "@/core/anatomy/couplings";
 import { Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";

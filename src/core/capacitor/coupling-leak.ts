@@ -1,7 +1,7 @@
 /** Leakage of coupling capacitors: with one leg lifted it is measured, in circuit it can only be guessed. Volts, ohms, amperes. */
 
 import { fixed } from "../language/language";
-import * as texts from "../texts/supply";
+import * as texts from "../texts/capacitor";
 
 /**
  * Ohms of a leak from the volts at the lifted leg, a meter of `meterOhms` between it and chassis: R = Rm·(V/Vr − 1).
@@ -28,7 +28,7 @@ export interface LeakVerdict {
 }
 
 /** A shift below this is lost in the tube's own spread; above the other it takes a stage's bias away. Scutum's own figures. */
-const SHIFT_SEEN = 0.1;
+export const SHIFT_SEEN = 0.1;
 const SHIFT_BAD = 0.5;
 /** Where no grid is fed: a sound film capacitor leaks through more than this. */
 const LEAST_OHMS = 100e6;
@@ -59,4 +59,30 @@ export function eitherOf(sourceVolts: number, gridLeakOhms: number, gridVolts: n
     leakOhms: gridVolts > 0 ? (gridLeakOhms * (sourceVolts - gridVolts)) / gridVolts : Infinity,
     gridMicroamps: (gridVolts / gridLeakOhms) * 1e6,
   };
+}
+
+export interface GridLeak {
+  /** Ohms of the way that the volts come by, were it the capacitor alone. */
+  ohms: number;
+  /** Volts on the grid once the meter is taken away. */
+  unloadedVolts: number;
+  /** Amperes that flow in the grid's own resistor. */
+  amps: number;
+}
+
+/**
+ * The leak from volts read at a grid in circuit, the meter in parallel with the grid's resistor: R = (V − Vg)/(Vg/Rg + Vg/Rm).
+ * It holds while the grid draws no current: with the tube out, or by a reading that stays when the tube is pulled.
+ * @param rest volts that the grid stands at without any leak: 0, or the bias. @throws RangeError where a reading cannot come from a leak.
+ */
+export function leakFromGrid(sourceVolts: number, gridLeakOhms: number, gridVolts: number, meterOhms = 10e6, rest = 0): GridLeak {
+  const rise = gridVolts - rest;
+  if (!(sourceVolts > rest) || !(gridLeakOhms > 0) || !(meterOhms > 0)) throw new RangeError(texts.sourceVoltsMeterOhms());
+  if (rise < 0 || gridVolts >= sourceVolts) throw new RangeError(texts.gridShowsBetween(rest, sourceVolts, gridVolts));
+  if (rise === 0) return { ohms: Infinity, unloadedVolts: rest, amps: 0 };
+  // The meter's own end is chassis; the resistor's is what the grid rests at.
+  const amps = rise / gridLeakOhms + gridVolts / meterOhms;
+  if (amps <= 0) return { ohms: Infinity, unloadedVolts: rest, amps: 0 };
+  const ohms = (sourceVolts - gridVolts) / amps;
+  return { ohms, unloadedVolts: rest + ((sourceVolts - rest) * gridLeakOhms) / (gridLeakOhms + ohms), amps: rise / gridLeakOhms };
 }

@@ -1,0 +1,99 @@
+/** Every capacitor of an amp as it is known: the circuit file, what was read off it, how it tested, whether it was replaced or formed. */
+
+import type { Circuit, Element } from "../circuit/circuit";
+import { findElement } from "../circuit/circuit";
+import type { JobState } from "../tape/fold";
+import type { CapacitorNoted, CapacitorTest } from "../tape/events/capacitor-events";
+import type { CapacitorPlace, CaseLead, ReformResult } from "../tape/events/words";
+import { hasBadName, type BadName } from "../shop/bad-names";
+import { reformedTo, reformRuns } from "./reform-run";
+import { roleOfCapacitor, roleOfPlace, type RoleOf } from "./role";
+import { isElectrolytic } from "./stress";
+
+export interface KnownCapacitor {
+  name: string;
+  /** Of the circuit; none for one that is on no drawing. */
+  element?: Element;
+  farads?: number;
+  volts?: number;
+  kind?: string;
+  year?: number;
+  celsius?: number;
+  ripple?: number;
+  marking?: string;
+  section?: string;
+  caseLead: CaseLead;
+  lug?: string;
+  electrolytic: boolean;
+  role: RoleOf;
+  safetyClass?: "none" | "X" | "Y";
+  tests: (CapacitorTest & { seq: number })[];
+  /** Line of its replacement in this job. */
+  replaced?: number;
+  reformed?: ReformResult;
+  /** Names that it has in this shop. */
+  badNames: BadName[];
+}
+
+/** What was read off one part: the last word on each field. */
+function notedOf(state: Pick<JobState, "capacitors">, name: string): CapacitorNoted | undefined {
+  const own = state.capacitors.filter((c) => c.part.toUpperCase() === name.toUpperCase());
+  if (own.length === 0) return undefined;
+  return Object.assign({}, ...own.map(({ seq: _s, at: _a, who: _w, ...rest }) => rest)) as CapacitorNoted;
+}
+
+type Told = Pick<JobState, "capacitors" | "capacitorTests" | "changes" | "reforms" | "inspected">;
+
+/** Items of the look that find a capacitor which is on no drawing, and where it lies. */
+const SEEN: Record<string, CapacitorPlace> = { "line-capacitor": "line to chassis", "interference-capacitor": "across the line" };
+
+/** Names of what the eye has found on no drawing. */
+export const LOOSE_NAMES: Record<CapacitorPlace, string> = { "line to chassis": "CY", "across the line": "CX", "output to a jack": "CJ" };
+
+export function knownCapacitors(circuit: Circuit, state: Told, names: readonly BadName[] = []): KnownCapacitor[] {
+  const runs = reformRuns(state);
+  const of = (name: string, element?: Element): KnownCapacitor => {
+    const noted = notedOf(state, name);
+    const place = noted?.place;
+    const kind = noted?.kind ?? element?.notes.kind;
+    const farads = noted?.farads ?? element?.value;
+    const year = noted?.year ?? element?.notes.year;
+    const marking = noted?.marking;
+    const replaced = state.changes.findLast((c) => c.position.toUpperCase() === name.toUpperCase() && c.kind === "replacement")?.seq;
+    const reformed = reformedTo(runs, name);
+    const text = [marking, kind, element?.notes.label].filter(Boolean).join(" ");
+    return {
+      name,
+      ...(element ? { element } : {}),
+      farads,
+      volts: noted?.volts ?? element?.notes.volts,
+      kind,
+      year,
+      celsius: noted?.celsius,
+      ripple: noted?.ripple,
+      marking,
+      section: element?.notes.section,
+      caseLead: noted?.caseLead ?? (element?.notes.section ? "unknown" : "insulated"),
+      lug: noted?.lug,
+      electrolytic: isElectrolytic({ value: farads, notes: { kind } }),
+      role: element ? roleOfCapacitor(circuit, element, place) : roleOfPlace(place ?? "line to chassis"),
+      safetyClass: noted?.safetyClass,
+      tests: state.capacitorTests.filter((t) => t.part.toUpperCase() === name.toUpperCase() && t.seq > (replaced ?? 0)),
+      ...(replaced === undefined ? {} : { replaced }),
+      ...(reformed && replaced === undefined ? { reformed } : {}),
+      badNames: replaced === undefined ? names.filter((n) => hasBadName({ letter: "C", text, year }, n)) : [],
+    };
+  };
+  const drawn = circuit.elements.filter((e) => e.letter === "C").map((e) => of(e.name, e));
+  const loose = new Set(state.capacitors.filter((c) => c.place && !findElement(circuit, c.part)).map((c) => c.part));
+  for (const [item, place] of Object.entries(SEEN))
+    if (state.inspected.get(item)?.result === "found" && ![...loose].some((n) => notedOf(state, n)?.place === place))
+      loose.add(LOOSE_NAMES[place]);
+  return [...drawn, ...[...loose].map((name) => withPlace(of(name), name))];
+}
+
+/** A capacitor that the look has found and nobody has noted more of lies where its name says. */
+function withPlace(c: KnownCapacitor, name: string): KnownCapacitor {
+  const place = (Object.entries(LOOSE_NAMES) as [CapacitorPlace, string][]).find(([, n]) => n === name)?.[0];
+  return place && c.role.role === "line to chassis" && place !== "line to chassis" ? { ...c, role: roleOfPlace(place) } : c;
+}
