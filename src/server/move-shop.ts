@@ -9,6 +9,7 @@ import { shopContents } from "./shop-contents";
 const TABLES = [
   ...["owners", "amp_models", "amps", "jobs", "events", "unreadable_lines", "job_summaries", "attachments", "point_places"],
   ...["stock_tubes", "stock_tube_tests", "stock_tube_moves"],
+  ...["stock_parts", "stock_part_pieces", "bad_names", "bad_name_evidence"],
   ...["settings", "bench_amps", "people", "bench_tokens", "door", "done_once"],
 ] as const;
 /** Those whose numbers are given by the database. */
@@ -22,6 +23,10 @@ const NUMBERED = [
   "stock_tubes",
   "stock_tube_tests",
   "stock_tube_moves",
+  "stock_parts",
+  "stock_part_pieces",
+  "bad_names",
+  "bad_name_evidence",
 ] as const;
 const AT_ONCE = 200;
 

@@ -6,6 +6,8 @@ import { webcrypto } from "node:crypto";
 import { act, render } from "@testing-library/react";
 import type { ReactNode } from "react";
 import type { DrawingPort } from "@/core/ports/drawing-port";
+import type { CapacitorPort } from "@/core/ports/capacitor-port";
+import type { BadName } from "@/core/shop/bad-names";
 import type { OutputPort } from "@/core/ports/output-port";
 import type { SolverPort } from "@/core/ports/solver-port";
 import type { PointPlace } from "@/core/shop/point-places";
@@ -15,6 +17,7 @@ import { foldJob } from "@/core/tape/fold";
 import type { InstrumentPort } from "./frame/instrument-port";
 import { JobProvider } from "./frame/job-context";
 import type { Role } from "@/core/shop/people";
+import type { PartsPort } from "./frame/parts-port";
 import type { StockPort } from "./frame/stock-port";
 import { Refused, type JobPort, type LiveListener, type Outgoing } from "./frame/job-port";
 
@@ -108,6 +111,9 @@ export interface TestJob {
   solver?: Partial<SolverPort>;
   output?: Partial<OutputPort>;
   stock?: StockPort;
+  capacitors?: Partial<CapacitorPort>;
+  parts?: PartsPort;
+  badNames?: BadName[];
   drawings?: DrawingPort;
   instruments?: InstrumentPort;
   role?: Role;
@@ -119,7 +125,7 @@ export interface TestJob {
 /** Draws children inside a job. What is stored can be looked at on the server. */
 export function inJob(
   children: ReactNode,
-  { server, netlist, settings, solver, output, stock, drawings, instruments, role, keptAt, modelId }: TestJob,
+  { server, netlist, settings, solver, output, stock, capacitors, parts, badNames, drawings, instruments, role, keptAt, modelId }: TestJob,
 ) {
   return (
     <JobProvider
@@ -134,6 +140,9 @@ export function inJob(
       solver={solver as SolverPort | undefined}
       output={output as OutputPort | undefined}
       stock={stock}
+      capacitors={capacitors as CapacitorPort | undefined}
+      parts={parts}
+      badNames={badNames}
       drawings={drawings}
       instruments={instruments}
       role={role}

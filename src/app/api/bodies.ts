@@ -2,7 +2,7 @@
 
 import "reflect-metadata";
 import { ArrayMaxSize, IsArray, IsBoolean, IsDefined, IsIn, IsInt, IsNumber, Matches, Max, Min } from "class-validator";
-import { IsStoredHash, IsText, Optional } from "@/core/checks/accepted";
+import { IsA, IsStoredHash, IsText, Optional } from "@/core/checks/accepted";
 import { classErrors } from "@/core/checks/class-errors";
 import { ROLES, type Role } from "@/core/shop/people";
 import { UserError } from "@/server/errors";
@@ -132,4 +132,58 @@ export class StockTestBody {
 export class StockMoveBody {
   @IsText(12) who!: string;
   @IsText(100) place!: string;
+}
+
+export class StockPartBody {
+  @IsText(12) who!: string;
+  @IsIn(["C", "R"]) letter!: "C" | "R";
+  @IsNumber() @Min(1e-13) @Max(1e9) value!: number;
+  @IsNumber() @Min(0.01) @Max(20000) rating!: number;
+  @IsText(60) kind!: string;
+  @Optional() @IsNumber() @Min(20) @Max(250) celsius?: number;
+  @Optional() @IsNumber() @Min(1) @Max(1e6) hours?: number;
+  @Optional() @IsNumber() @Min(1e-4) @Max(50) ripple?: number;
+  @Optional() @IsNumber() @Min(0.5) @Max(500) diameter?: number;
+  @Optional() @IsNumber() @Min(0.5) @Max(500) length?: number;
+  @Optional() @IsText(40, { empty: true }) mounting?: string;
+  @Optional() @IsIn(["X", "Y"]) safetyClass?: "X" | "Y";
+  @Optional()
+  @IsArray()
+  @ArrayMaxSize(6)
+  @IsNumber({}, { each: true })
+  @Min(1e-13, { each: true })
+  @Max(1, { each: true })
+  sections?: number[];
+  @Optional() @IsNumber() @Min(0) @Max(1e6) price?: number;
+  @Optional() @IsText(100, { empty: true }) place?: string;
+  @IsInt() @Min(0) @Max(100000) pieces!: number;
+}
+
+export class PiecesBody {
+  @IsText(12) who!: string;
+  /** Below zero for pieces that were taken. */
+  @IsInt() @Min(-100000) @Max(100000) pieces!: number;
+  @Optional() @IsText(300, { empty: true }) why?: string;
+}
+
+export class EvidenceBody {
+  @Optional() @IsInt() @Min(1) @Max(1e9) job?: number;
+  @Optional() @IsInt() @Min(1) @Max(1e6) line?: number;
+  @IsText(300) text!: string;
+}
+
+export class BadNameBody {
+  @IsText(12) who!: string;
+  @IsIn(["C", "R", "L", "V"]) letter!: "C" | "R" | "L" | "V";
+  @IsText(100) words!: string;
+  @Optional() @IsInt() @Min(1900) @Max(2100) fromYear?: number;
+  @Optional() @IsInt() @Min(1900) @Max(2100) toYear?: number;
+  @IsText(100) does!: string;
+  @IsA(() => EvidenceBody) evidence!: EvidenceBody;
+}
+
+export class MoreEvidenceBody extends EvidenceBody {
+  @IsText(12) who!: string;
+  /** The name no longer stands, for the reason in the text. */
+  @Optional() @IsBoolean() withdraws?: boolean;
 }

@@ -7,7 +7,10 @@ import { createStore, del, entries, set, update, get, clear, type UseStore } fro
 import type { JobProviderProps } from "@/ui/frame/job-context";
 
 /** What the pages of a job are drawn from. */
-export type JobData = Omit<JobProviderProps, "port" | "solver" | "instruments" | "sounds" | "drawings" | "children" | "keptAt">;
+export type JobData = Omit<
+  JobProviderProps,
+  "port" | "solver" | "output" | "capacitors" | "stock" | "parts" | "instruments" | "sounds" | "drawings" | "children" | "keptAt"
+>;
 
 export interface KeptJob extends Omit<JobData, "serverNow"> {
   /** When the server was last in touch, by its clock, ISO. */

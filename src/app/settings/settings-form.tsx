@@ -3,6 +3,7 @@ import { fixed, words } from "@/core/language/language";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { CAPACITOR_SCHOOLS, SCHOOL_WORDS } from "@/core/shop/capacitor-school";
 import type { Settings } from "@/core/shop/settings";
 import type { BackupState } from "@/server/daily-backup";
 import { formatQuantity } from "@/core/quantity/format";
@@ -31,6 +32,7 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
       tubeWord: settings.tubeWord,
       mainsWord: settings.mainsWord,
       symbols: settings.symbols,
+      capacitorSchool: settings.capacitorSchool,
       currency: settings.currency,
       earthBondOhms: plain(settings.limits.earthBondOhms, "Ω"),
       insulationOhms: plain(settings.limits.insulationOhms, "Ω"),
@@ -67,6 +69,7 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
       tubeWord: v.tubeWord,
       mainsWord: v.mainsWord,
       symbols: v.symbols,
+      capacitorSchool: v.capacitorSchool,
       currency: v.currency.trim(),
       limits: {
         earthBondOhms: read("earthBondOhms", "Ω"),
@@ -164,6 +167,15 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
               <select className="select w-full" {...register("symbols")}>
                 <option value="boxes">boxes</option>
                 <option value="zigzags">zigzags</option>
+              </select>
+            </Field>
+            <Field label="Old electrolytics, nothing measured against them">
+              <select className="select w-full" {...register("capacitorSchool")}>
+                {CAPACITOR_SCHOOLS.map((s) => (
+                  <option key={s} value={s}>
+                    {SCHOOL_WORDS[s]}
+                  </option>
+                ))}
               </select>
             </Field>
           </div>

@@ -7,8 +7,7 @@ import type { CapacitorNoted, CapacitorTest } from "../tape/events/capacitor-eve
 import type { CapacitorPlace, CaseLead, ReformResult } from "../tape/events/words";
 import { hasBadName, type BadName } from "../shop/bad-names";
 import { reformedTo, reformRuns } from "./reform-run";
-import { roleOfCapacitor, roleOfPlace, type RoleOf } from "./role";
-import { isElectrolytic } from "./stress";
+import { isElectrolytic, roleOfCapacitor, roleOfPlace, type RoleOf } from "./role";
 
 export interface KnownCapacitor {
   name: string;

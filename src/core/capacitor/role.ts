@@ -21,6 +21,10 @@ export interface RoleOf {
   danger?: boolean;
 }
 
+/** By its kind, else by its size. */
+export const isElectrolytic = (c: Pick<Element, "value" | "notes">) =>
+  c.notes.kind === undefined ? (c.value ?? 0) >= 1e-6 : /electrolytic|tantalum/i.test(c.notes.kind);
+
 /** Below this a capacitor shapes treble or keeps an amp from oscillating. */
 const SMALL = 2e-9;
 const BYPASS_FROM = 50e-9;

@@ -5,6 +5,7 @@ import { envelopeOf, type Circuit, type Element } from "../circuit/circuit";
 import { unloadedRails } from "../expectation/unloaded";
 import { idealVolts, operatingPoint, type OperatingPoint } from "../solver/operating-point";
 import { pulsesOf, rippleAmp } from "../solver/ripple";
+import { isElectrolytic } from "./role";
 import * as texts from "../texts/capacitor";
 
 export interface CapacitorStress {
@@ -28,9 +29,6 @@ export interface CapacitorStress {
 export const HIGH_MAINS = 1.1;
 /** An electrolytic stands so much the wrong way round by its oxide on the other foil. */
 const REVERSE_BORNE = 1;
-
-export const isElectrolytic = (c: Pick<Element, "value" | "notes">) =>
-  c.notes.kind === undefined ? (c.value ?? 0) >= 1e-6 : /electrolytic|tantalum/i.test(c.notes.kind);
 
 const capacitors = (circuit: Circuit) => circuit.elements.filter((e) => e.letter === "C");
 

@@ -1,7 +1,7 @@
 /** Which capacitors stay, are tested, formed or replaced: what was measured first, then what it bears, then the shop's school for its age. */
 
 import { formatQuantity } from "../quantity/format";
-import type { CapacitorSchool } from "../tape/events/words";
+import type { CapacitorSchool } from "../shop/capacitor-school";
 import type { Verdict } from "../expectation/expectation";
 import { judgeLeak } from "./coupling-leak";
 import type { KnownCapacitor } from "./known";

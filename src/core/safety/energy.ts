@@ -48,9 +48,7 @@ export function jobReservoirs(events: JobEvent[], fromCircuit: Reservoir[]): Res
       ? [e.payload]
       : is(e, "reform-begun")
         ? // A capacitor on a bench supply holds a charge wherever it lies.
-          e.payload.parts
-            .filter((p) => !reservoirOf(fromCircuit, p.part))
-            .map((p) => ({ name: p.part, farads: p.farads, volts: p.rated }))
+          e.payload.parts.filter((p) => !reservoirOf(fromCircuit, p.part)).map((p) => ({ name: p.part, farads: p.farads, volts: p.rated }))
         : [],
   );
   for (const { name, farads, volts } of found) {

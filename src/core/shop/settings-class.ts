@@ -2,6 +2,7 @@
 
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, Matches, Max, Min } from "class-validator";
 import { IsA, IsText } from "../checks/accepted";
+import { CAPACITOR_SCHOOLS, type CapacitorSchool } from "./capacitor-school";
 
 export class SafetyLimits {
   /** Earth bond, ohms at most, plug pin to bare chassis. */
@@ -37,6 +38,8 @@ export class Settings {
   @IsIn(["mains", "line"]) mainsWord!: "mains" | "line";
   /** How parts are drawn: resistors as boxes or as zigzags. */
   @IsIn(["boxes", "zigzags"]) symbols!: "boxes" | "zigzags";
+  /** What is done with old electrolytics when nothing speaks against it. */
+  @IsIn(CAPACITOR_SCHOOLS) capacitorSchool!: CapacitorSchool;
   @IsText(5, { empty: true }) currency!: string;
   @IsA(() => SafetyLimits) limits!: SafetyLimits;
   @IsA(() => Backups) backups!: Backups;

@@ -16,6 +16,7 @@ export const DEFAULT_SETTINGS: Settings = {
   tubeWord: "tube",
   mainsWord: "mains",
   symbols: "boxes",
+  capacitorSchool: "test",
   currency: "¤",
   limits: { earthBondOhms: 0.1, insulationOhms: 2e6, leakageAmps: 0.5e-3 },
   backups: { folder: "", keep: 14 },

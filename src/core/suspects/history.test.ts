@@ -7,7 +7,7 @@ import { rank } from "./rank";
 import { FaultTable } from "./table";
 
 const { circuit } = readCircuit(readFileSync("demo/amps/wren-5.cir", "utf8"));
-const none: PartHistory = { renewed: [], looked: {} };
+const none: PartHistory = { renewed: [], looked: {}, named: {} };
 const c6 = { refs: ["C6"] };
 
 test("what the shop replaced counts by how many amps it has seen", () => {
@@ -43,14 +43,21 @@ test("history of a job: changes that stand, findings that are open, parts of thi
       [8, { type: "finding-closed", payload: { finding: 7, how: "wiped" } }],
     ),
   );
-  expect(historyOf(state, circuit)).toEqual({ renewed: ["R8", "C8"], looked: { C6: 2, V1: 1, V2: 1 } });
+  expect(historyOf(state, circuit)).toEqual({ renewed: ["R8", "C8"], named: {}, looked: { C6: 2, V1: 1, V2: 1 } });
 });
 
 test("in words", () => {
-  const history: PartHistory = { shop: { jobs: 6, replaced: { C6: 2 } }, renewed: ["V1"], looked: { C6: 2 } };
+  const history: PartHistory = {
+    shop: { jobs: 6, replaced: { C6: 2 } },
+    renewed: ["V1"],
+    looked: { C6: 2 },
+    named: { R9: { times: 3, does: "drifts high" } },
+  };
   expect(historyWords(["C6"], history)).toBe("C6 was noted at Look; C6 replaced here in 2 of 6 others of this model");
   expect(historyWords(["V1A"], history)).toBe("V1A was replaced in this job");
   expect(historyWords(["R1"], history)).toBe("");
+  expect(historyWords(["R9"], history)).toBe("R9 is of a kind with a bad name in this shop: drifts high");
+  expect(historyFactor({ refs: ["R9"] }, { renewed: [], looked: {}, named: history.named })).toBe(3);
 });
 
 test("of two faults that the readings cannot tell apart, the one that the eye saw leads", () => {

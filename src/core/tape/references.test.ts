@@ -17,8 +17,11 @@ const lines = tape(
 const next = (event: object) => ({ ...lines[0]!, seq: 6, supersedes: undefined, ...event }) as JobEvent;
 
 test("closing, putting back, answering and ending name a line of their kind that stands before", () => {
-  const naming = (type: "finding-closed" | "put-back" | "approval" | "soak-ended" | "reform-point" | "reform-turn", field: string, line: number) =>
-    referenceErrors(next({ type, payload: { ...p[type], [field]: line } }), lines)[0];
+  const naming = (
+    type: "finding-closed" | "put-back" | "approval" | "soak-ended" | "reform-point" | "reform-turn",
+    field: string,
+    line: number,
+  ) => referenceErrors(next({ type, payload: { ...p[type], [field]: line } }), lines)[0];
   const all = [
     ["finding-closed", "finding", 1],
     ["put-back", "removed", 2],

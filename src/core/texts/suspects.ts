@@ -15,6 +15,7 @@ export const alternatingVoltsWantTone = (point: Value) =>
 export const noPartPointNor = (typed: Value) => say`no part or point ${typed}, nor two nodes a:b`;
 
 // history
+export const badNameHere = (ref: Value, does: Value) => say`${ref} is of a kind with a bad name in this shop: ${does}`;
 export const foundLook = (ref: Value) => say`${ref} was noted at Look`;
 export const replacedJob = (ref: Value) => say`${ref} was replaced in this job`;
 export const replacedHereOthersModel = (ref: Value, seen: Value, jobs: Value) =>

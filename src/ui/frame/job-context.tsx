@@ -10,12 +10,14 @@ import type { EntryContext } from "@/core/entry/entry";
 import { energyOf, viewJob, type JobView } from "@/core/job/job-view";
 import { stationMarks, type StationMark } from "@/core/job/station-marks";
 import type { DrawingPort } from "@/core/ports/drawing-port";
+import type { CapacitorPort } from "@/core/ports/capacitor-port";
 import type { OutputPort } from "@/core/ports/output-port";
 import type { SoundsPort } from "@/core/ports/sounds-port";
 import type { SolverPort } from "@/core/ports/solver-port";
 import { provenBy, unasked, unwatched, type EnergyState } from "@/core/safety/energy";
 import type { Role } from "@/core/shop/people";
 import type { PointPlace } from "@/core/shop/point-places";
+import type { BadName } from "@/core/shop/bad-names";
 import type { Settings } from "@/core/shop/settings";
 import type { ShopHistory } from "@/core/suspects/history";
 import type { Conditions } from "@/core/tape/events/measuring-events";
@@ -24,6 +26,7 @@ import { conditionsNow } from "@/core/tape/fold";
 import type { StationId } from "@/core/tape/stations";
 import type { InstrumentPort } from "./instrument-port";
 import type { JobPort } from "./job-port";
+import type { PartsPort } from "./parts-port";
 import type { StockPort } from "./stock-port";
 import { useServerClock } from "./use-server-clock";
 import { useSolved, type SolvedState } from "./use-solved";
@@ -40,12 +43,16 @@ export interface JobServices {
   port: JobPort;
   solver?: SolverPort;
   output?: OutputPort;
+  capacitors?: CapacitorPort;
   stock?: StockPort;
+  parts?: PartsPort;
   instruments?: InstrumentPort;
   sounds?: SoundsPort;
   drawings?: DrawingPort;
   /** What the shop replaced in other amps of this model. */
   shopHistory?: ShopHistory;
+  /** Parts that have a bad name in the shop, as they stood when the page was made. */
+  badNames?: BadName[];
   /** Of who is signed in; undefined where nobody has to. */
   role?: Role;
   /** Where the page was drawn from what this browser keeps, without the server: when the server was last in touch, ISO. */

@@ -20,7 +20,7 @@ export interface SuspectsState {
 
 /** @param off true where nothing is to be worked out for now. Wants a job with a circuit. */
 export function useSuspects(off = false): SuspectsState {
-  const { view, netlist, solver, conditions, settings, shopHistory } = useJob();
+  const { view, netlist, solver, conditions, settings, shopHistory, badNames } = useJob();
   const { circuit, state } = view;
   const job = useMemo(() => evidenceOf(state, circuit!), [state, circuit]);
   // What is to be measured next is judged at the mains as it stands, all tubes in.
@@ -32,7 +32,7 @@ export function useSuspects(off = false): SuspectsState {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the clock in conditions must not start a solve each minute
     [circuit, conditions.mains, conditions.without?.join(), settings.mainsVolts],
   );
-  const history = useMemo(() => historyOf(state, circuit!, shopHistory), [state, circuit, shopHistory]);
+  const history = useMemo(() => historyOf(state, circuit!, shopHistory, badNames), [state, circuit, shopHistory, badNames]);
   const key = JSON.stringify([job.evidence, now, history, job.mains]);
   const [answer, setAnswer] = useState<SuspectsAnswer>();
   const [progress, setProgress] = useState<number>();

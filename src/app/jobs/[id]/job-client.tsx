@@ -6,6 +6,9 @@ import { JobProvider } from "@/ui/frame/job-context";
 import type { InstrumentPort } from "@/ui/frame/instrument-port";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
 import type { StockTube } from "@/core/shop/stock-tubes";
+import type { BadName } from "@/core/shop/bad-names";
+import type { StockPart } from "@/core/shop/stock-parts";
+import type { PartsPort } from "@/ui/frame/parts-port";
 import type { StockPort } from "@/ui/frame/stock-port";
 import type { PointPlace } from "@/core/shop/point-places";
 import type { JobEvent } from "@/core/tape/events/event";
@@ -13,6 +16,7 @@ import { keepJob, keepTape, type JobData } from "../../kept/kept-jobs";
 import { liveTape } from "./tape-stream";
 import { sharedStream } from "./instrument-stream";
 import { workerDrawings } from "@/workers/drawing";
+import { workerCapacitors } from "@/workers/capacitor";
 import { workerOutput } from "@/workers/output";
 import { workerSolver } from "@/workers/solver";
 import { workerSounds } from "@/workers/sounds";
@@ -22,6 +26,7 @@ const solver = workerSolver();
 const sounds = workerSounds();
 const drawings = workerDrawings();
 const output = workerOutput();
+const capacitors = workerCapacitors();
 
 /** Not signed in any more; asked too slowly; asked too often. */
 const PASSING = new Set([401, 408, 429]);
@@ -116,6 +121,21 @@ function stockOf(who: string): StockPort {
   };
 }
 
+function partsOf(who: string): PartsPort {
+  const ask = async (path: string, body?: object) => {
+    const options = body && { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ who, ...body }) };
+    return answer<{ parts: StockPart[]; names: BadName[] }>(await fetch(`/api/v1${path}`, { ...options, signal: inTime() }));
+  };
+  return {
+    list: async () => (await ask("/parts")).parts,
+    add: async (part) => (await ask("/parts", part)).parts,
+    pieces: async (number, pieces, why) => (await ask(`/parts/${number}/pieces`, { pieces, why })).parts,
+    names: async () => (await ask("/names")).names,
+    remember: async (name) => (await ask("/names", name)).names,
+    evidence: async (name, evidence) => (await ask(`/names/${name}/evidence`, evidence)).names,
+  };
+}
+
 /** A line to the bench that is not through by then is given up: the next point asks again. */
 const SEND_MS = 5000;
 
@@ -141,6 +161,7 @@ function instrumentsOf(jobId: number): InstrumentPort {
 export function JobClient({ keptAt, children, ...job }: JobData & { keptAt?: string; children: ReactNode }) {
   const port = useMemo(() => portOf(job.jobId, job.who, job.modelId), [job.jobId, job.who, job.modelId]);
   const stock = useMemo(() => stockOf(job.who), [job.who]);
+  const parts = useMemo(() => partsOf(job.who), [job.who]);
   const instruments = useMemo(() => instrumentsOf(job.jobId), [job.jobId]);
   useEffect(() => {
     if (keptAt === undefined) keeping(() => keepJob(job));
@@ -153,7 +174,9 @@ export function JobClient({ keptAt, children, ...job }: JobData & { keptAt?: str
       port={port}
       solver={solver}
       output={output}
+      capacitors={capacitors}
       stock={stock}
+      parts={parts}
       instruments={instruments}
       sounds={sounds}
       drawings={drawings}

@@ -55,9 +55,6 @@ export type CapacitorPlace = (typeof CAPACITOR_PLACES)[number];
 /** leakage in amperes at the test volts, capacitance in farads, series ohms, dissipation factor as a number. */
 export const CAPACITOR_TESTS = ["leakage", "capacitance", "series ohms", "dissipation"] as const;
 export type CapacitorTestKind = (typeof CAPACITOR_TESTS)[number];
-/** What is done with old electrolytics when nothing speaks against it. */
-export const CAPACITOR_SCHOOLS = ["replace", "test", "reform"] as const;
-export type CapacitorSchool = (typeof CAPACITOR_SCHOOLS)[number];
 /** Which lead of a can is its case: unknown until somebody has measured. */
 export const CASE_LEADS = ["minus", "insulated", "plus", "unknown"] as const;
 export type CaseLead = (typeof CASE_LEADS)[number];

@@ -27,7 +27,7 @@ const StationDrawing = lateInBrowser(() => import("../../drawing/station-drawing
 
 /** Where it enters by all that the tape says; solved again when an answer or a reading comes. */
 function useEnters(generic?: Generic) {
-  const { view, netlist, solver, settings, shopHistory } = useJob();
+  const { view, netlist, solver, settings, shopHistory, badNames } = useJob();
   const used = netlist ?? generic?.netlist;
   const circuit = view.circuit ?? generic?.circuit;
   const mains = circuit?.mains?.volts ?? settings.mainsVolts;
@@ -37,9 +37,9 @@ function useEnters(generic?: Generic) {
     const { evidence } = evidenceOf(view.state, view.circuit);
     return {
       evidence: evidence.filter((e) => e.kind !== "observe"),
-      history: historyOf(view.state, view.circuit, shopHistory),
+      history: historyOf(view.state, view.circuit, shopHistory, badNames),
     };
-  }, [view.state, view.circuit, shopHistory]);
+  }, [view.state, view.circuit, shopHistory, badNames]);
   const key = used !== undefined && solver && job ? JSON.stringify([used, mains, job, read]) : undefined;
   return useAnswer<NoiseAnswer>(key, (told) => solver!.enters(used!, mains, job!, read, told));
 }

@@ -1,6 +1,7 @@
 import { notFound } from "next/navigation";
 import type { ReactNode } from "react";
 import { JobClient } from "../job-client";
+import { badNames } from "@/server/bad-names";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
 import { placesOf } from "@/server/point-places";
@@ -23,6 +24,7 @@ export default async function JobLayout({ children, params }: { children: ReactN
       modelName={job.model && `${job.model.maker} ${job.model.name}, version ${job.model.version}`}
       modelId={job.model?.id}
       shopHistory={job.model && (await shopHistory(await db(), job.head.id, job.model))}
+      badNames={await badNames(await db())}
       marked={job.model && (await placesOf(await db(), job.model))}
       settings={job.settings}
       serverNow={new Date().toISOString()}

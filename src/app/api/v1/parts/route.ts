@@ -1,0 +1,21 @@
+import { NextResponse } from "next/server";
+import { readBody, StockPartBody } from "@/app/api/bodies";
+import { respond } from "@/app/api/respond";
+import { db } from "@/server/db";
+import { signerOf } from "@/server/door/door";
+import { addStockPart, stockParts } from "@/server/stock-parts";
+
+/** The shop's stock of parts, each with the pieces at hand. */
+export function GET() {
+  return respond(async () => NextResponse.json({ parts: await stockParts(await db()) }));
+}
+
+/** Takes a part in: `{who, letter, value, rating, kind, pieces, …}`; it gets the next number. */
+export function POST(request: Request) {
+  return respond(async () => {
+    const { who, ...part } = await readBody(request, StockPartBody);
+    const database = await db();
+    const number = await addStockPart(database, part, (await signerOf(request, who)).initials);
+    return NextResponse.json({ number, parts: await stockParts(database) }, { status: 201 });
+  });
+}

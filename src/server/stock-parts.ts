@@ -1,0 +1,79 @@
+/** The shop's stock of parts in the database: parts are added, their pieces come and go as lines. */
+
+import type { NewStockPart, StockPart } from "@/core/shop/stock-parts";
+import type { Database, Sql } from "./database";
+import { UserError } from "./errors";
+
+type Optional<T> = { [K in keyof T]: T[K] | null };
+
+/** Every part with the pieces at hand, by number. */
+export async function stockParts(sql: Sql): Promise<StockPart[]> {
+  const rows = await sql.query<Optional<StockPart>>(
+    `select p.id as number, letter, value, rating, kind, celsius, hours, ripple, diameter, length, mounting, safety_class as "safetyClass",
+       sections, price::float8 as price, place, coalesce((select sum(pieces) from stock_part_pieces where part = p.id), 0)::int as pieces
+     from stock_parts p order by p.id`,
+  );
+  return rows.map((row) => Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)) as unknown as StockPart);
+}
+
+/** Takes a part in; gives its number. */
+export async function addStockPart(database: Database, part: NewStockPart, who: string): Promise<number> {
+  return database.transaction(async (sql) => {
+    const [row] = await sql.query<{ number: number }>(
+      `insert into stock_parts (letter, value, rating, kind, celsius, hours, ripple, diameter, length, mounting, safety_class, sections, price, place, made_by)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12::jsonb, $13, $14, $15) returning id as number`,
+      [
+        part.letter,
+        part.value,
+        part.rating,
+        part.kind.trim(),
+        part.celsius ?? null,
+        part.hours ?? null,
+        part.ripple ?? null,
+        part.diameter ?? null,
+        part.length ?? null,
+        part.mounting?.trim() || null,
+        part.safetyClass ?? null,
+        part.sections ? JSON.stringify(part.sections) : null,
+        part.price ?? null,
+        part.place?.trim() || null,
+        who,
+      ],
+    );
+    if (part.pieces > 0)
+      await sql.query("insert into stock_part_pieces (part, who, pieces, why) values ($1, $2, $3, $4)", [
+        row!.number,
+        who,
+        part.pieces,
+        "taken in",
+      ]);
+    return row!.number;
+  });
+}
+
+/** Pieces that came or went. @throws UserError 404 for a number that is not there, 409 for more than there are. */
+export async function moveStockPart(
+  database: Database,
+  number: number,
+  pieces: number,
+  why: string | undefined,
+  who: string,
+): Promise<void> {
+  await database.transaction(async (sql) => {
+    // Two benches that take the last piece: the second one waits here, and then there is none.
+    const [row] = await sql.query<{ id: number }>("select id from stock_parts where id = $1 for update", [number]);
+    if (!row) throw new UserError(404, `There is no part number ${number} in this shop's stock.`);
+    const [sum] = await sql.query<{ there: number }>(
+      "select coalesce(sum(pieces), 0)::int as there from stock_part_pieces where part = $1",
+      [number],
+    );
+    if (sum!.there + pieces < 0)
+      throw new UserError(409, `There are ${sum!.there} pieces of number ${number}; ${-pieces} cannot be taken.`);
+    await sql.query("insert into stock_part_pieces (part, who, pieces, why) values ($1, $2, $3, $4)", [
+      number,
+      who,
+      pieces,
+      why?.trim() || null,
+    ]);
+  });
+}

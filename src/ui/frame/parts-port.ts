@@ -1,0 +1,14 @@
+/** What the screens need of the shop's stock of parts and of what has a bad name in it; the app hands it in. Every call rejects with an Error whose message can be shown. */
+
+import type { BadName, NewBadName } from "@/core/shop/bad-names";
+import type { NewStockPart, StockPart } from "@/core/shop/stock-parts";
+
+export interface PartsPort {
+  list(): Promise<StockPart[]>;
+  add(part: NewStockPart): Promise<StockPart[]>;
+  /** Pieces that came, below zero those that were taken. */
+  pieces(number: number, pieces: number, why?: string): Promise<StockPart[]>;
+  names(): Promise<BadName[]>;
+  remember(name: NewBadName): Promise<BadName[]>;
+  evidence(name: number, evidence: NewBadName["evidence"] & { withdraws?: boolean }): Promise<BadName[]>;
+}
