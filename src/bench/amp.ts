@@ -19,6 +19,7 @@ import { humAt } from "@/core/signal/response";
 import { parseQuantity } from "@/core/quantity/parse";
 import { isRectifier } from "@/core/circuit/special-parts";
 import { heaterOf, heaterString } from "@/core/supply/heaters";
+import type { Forms } from "./leakage-tester";
 import type { Heard } from "./recordings";
 import { rippleAt } from "./ripple";
 
@@ -34,6 +35,10 @@ export interface BenchFault {
   sound?: Heard;
   /** The part that takes it along when it is replaced, where `set` names none. */
   part?: string;
+  /** How a capacitor takes to forming: then `set` is empty and `part` names it. */
+  forms?: Forms;
+  /** What it is once a board was cleaned, in the same words. */
+  cleaned?: string;
 }
 
 /** How the amp stands: what decides its voltages. */
@@ -276,6 +281,14 @@ export class BenchAmp {
     const leak = this.faultOf(c.name, stands);
     const ohms = leak === "short" ? 1 : leak?.startsWith("leak:") ? ohmsOf(leak.slice(5)) : SOUND_FILM;
     return (source * meterOhms) / (meterOhms + ohms);
+  }
+
+  /** How a capacitor takes to forming: as its fault says, else soundly. */
+  formsLike(part: string): Forms {
+    const name = part.toUpperCase();
+    const own = this.faults.find((f) => f.forms && f.part?.toUpperCase() === name)?.forms;
+    const fault = this.faults.find((f) => f.set !== "" && partOf(f.set) === name)?.set ?? "";
+    return own ?? (fault.endsWith("=short") ? "punctured" : fault.includes("=leak:") ? "hopeless" : "good");
   }
 
   /** Percent of new that a tube tester shows; 0 for a dead tube. */

@@ -80,7 +80,7 @@ test("a real instrument silences the simulated one", async () => {
   channel.post([meter(1, 10)]);
   expect(calls.stopped).toBe(1);
   // The screens are told that it is another instrument, whose clock is its own.
-  expect(seen).toEqual(["gone meter", "gone mains", meter(1, 10)]);
+  expect(seen).toEqual(["gone meter", "gone mains", "gone tester", meter(1, 10)]);
   channel.join("screen", () => {});
   await settled();
   expect(calls.started).toBe(1);

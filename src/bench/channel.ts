@@ -28,7 +28,7 @@ export class BenchChannel {
   /** The newest line of each kind, for a screen that joins in between. */
   private readonly newest = new Map<string, string>();
   private readonly order = new LineOrder();
-  private readonly silence = new Map<"meter" | "mains", NodeJS.Timeout>();
+  private readonly silence = new Map<"meter" | "mains" | "tester", NodeJS.Timeout>();
   private bridgedAt = -Infinity;
   private simulator?: Simulator;
   private starting = false;
@@ -43,7 +43,7 @@ export class BenchChannel {
       const want = this.newest.get("want");
       if (want) listener(want);
     } else {
-      for (const tell of ["mains", "meter", "gone"]) if (this.newest.has(tell)) listener(this.newest.get(tell)!);
+      for (const tell of ["mains", "meter", "tester", "gone"]) if (this.newest.has(tell)) listener(this.newest.get(tell)!);
       this.wake().catch((error: unknown) => console.error(`scutum: the simulated bench did not start: ${String(error)}`));
     }
     return () => {
@@ -84,7 +84,7 @@ export class BenchChannel {
   }
 
   private toScreens(text: string, tell: string): void {
-    if (tell === "gone") for (const kind of ["meter", "mains"]) this.newest.delete(kind);
+    if (tell === "gone") for (const kind of ["meter", "mains", "tester"]) this.newest.delete(kind);
     else this.newest.delete("gone");
     this.newest.set(tell, text);
     for (const listener of this.listeners.screen) listener(text);
@@ -94,10 +94,10 @@ export class BenchChannel {
   private takeOver(): void {
     if (!this.simulator) return;
     this.rest();
-    for (const what of ["meter", "mains"] as const) this.toScreens(writeLine({ tell: "gone", what }), "gone");
+    for (const what of ["meter", "mains", "tester"] as const) this.toScreens(writeLine({ tell: "gone", what }), "gone");
   }
 
-  private watch(what: "meter" | "mains"): void {
+  private watch(what: "meter" | "mains" | "tester"): void {
     clearTimeout(this.silence.get(what));
     const timer = setTimeout(() => this.toScreens(writeLine({ tell: "gone", what }), "gone"), SILENT_MS);
     timer.unref();

@@ -7,6 +7,8 @@ import { voltsAfter } from "./discharge";
 import { SimulatedHand } from "./hand";
 import { SimulatedMains } from "./mains";
 import { SimulatedMeter } from "./meter";
+import type { JobState } from "@/core/tape/fold";
+import { LeakageTester } from "./leakage-tester";
 
 /** How the job's tape says that the amp stands. */
 export interface BenchState extends Omit<Stands, "mains"> {
@@ -15,6 +17,8 @@ export interface BenchState extends Omit<Stands, "mains"> {
   seconds: number;
   /** Through a series lamp, as the tape has it. */
   lamp: boolean;
+  /** Capacitors on a supply, as the tape has it. */
+  forming?: JobState["reforms"][number];
 }
 
 export interface SessionOptions {
@@ -25,6 +29,7 @@ export interface SessionOptions {
 
 const METER_EVERY = 250;
 const MAINS_EVERY = 1000;
+const TESTER_EVERY = 1000;
 const MOST_BEHIND = 60_000;
 /** Watts of the lamp that stands on this bench. */
 const BENCH_LAMP = 100;
@@ -46,6 +51,8 @@ export class BenchSession {
   private readonly turned = new Map<string, number>();
   private nextMeter = 0;
   private nextMains = 0;
+  private nextTester = 0;
+  private readonly tester: LeakageTester;
   private ampVolts: number;
   /** Since when the fuse carries more than it bears, and whether it has gone. */
   private overSince?: number;
@@ -61,6 +68,7 @@ export class BenchSession {
     this.hand = new SimulatedHand(options.seed);
     this.meter = new SimulatedMeter(options.seed + 1);
     this.mains = new SimulatedMains(options.wall, options.seed + 2);
+    this.tester = new LeakageTester(options.seed + 3);
     this.ampVolts = options.wall;
     if (state.lamp) this.mains.lamp = BENCH_LAMP;
   }
@@ -95,8 +103,11 @@ export class BenchSession {
     }
   }
 
-  /** The lines that the instruments send up to `at` milliseconds; called again and again with a clock that goes on. */
-  until(at: number): string[] {
+  /**
+   * The lines that the instruments send up to `at` milliseconds; called again and again with a clock that goes on.
+   * @param now the same by the clock of the tape, where this bench's runs faster.
+   */
+  until(at: number, now = at): string[] {
     const out: string[] = [];
     // At the start, and after a machine that slept: what was not shown is not shown later.
     if (at - Math.min(this.nextMeter, this.nextMains) > MOST_BEHIND) this.nextMeter = this.nextMains = at;
@@ -115,6 +126,11 @@ export class BenchSession {
         this.nextMeter += METER_EVERY;
         out.push(writeLine(this.meter.show(this.atProbes(now), now)));
       }
+    }
+    const { forming } = this.state;
+    if (forming && at >= this.nextTester) {
+      this.nextTester = at + TESTER_EVERY;
+      out.push(...this.tester.lines(forming, (part) => this.amp.formsLike(part), at, now).map(writeLine));
     }
     return out;
   }

@@ -15,17 +15,17 @@ const change = (position: string, outcome?: Change["outcome"]) =>
 
 test("a part that was replaced took its fault with it; one that was put back did not", () => {
   const faults = [{ set: "R9=open" }, { set: "C6=leak:14M", afterMinutes: 10 }, { set: "V2.g=open" }, { set: "TAP=1.09" }];
-  expect(faultsLeft(faults, { changes: [] })).toEqual(faults);
-  expect(faultsLeft(faults, { changes: [change("r9"), change("C6", "reverted")] })).toEqual(faults.slice(1));
-  expect(faultsLeft(faults, { changes: [change("V2")] }).map((f) => f.set)).not.toContain("V2.g=open");
+  expect(faultsLeft(faults, { changes: [], boardsCleaned: [] })).toEqual(faults);
+  expect(faultsLeft(faults, { changes: [change("r9"), change("C6", "reverted")], boardsCleaned: [] })).toEqual(faults.slice(1));
+  expect(faultsLeft(faults, { changes: [change("V2")], boardsCleaned: [] }).map((f) => f.set)).not.toContain("V2.g=open");
   // C60 is another part than C6, and R9 none of R90's.
-  expect(faultsLeft(faults, { changes: [change("C60"), change("R90")] })).toEqual(faults);
+  expect(faultsLeft(faults, { changes: [change("C60"), change("R90")], boardsCleaned: [] })).toEqual(faults);
 });
 
 test("a fault that only sounds leaves with the part it is named for; what is tried in the amp is tried on the bench", () => {
   const howl = { set: "", part: "reverb return lead", sound: { kind: "squeal", level: -14 } } as const;
-  expect(faultsLeft([howl], { changes: [change("R9")] })).toEqual([howl]);
-  expect(faultsLeft([howl], { changes: [change("reverb return lead")] })).toEqual([]);
+  expect(faultsLeft([howl], { changes: [change("R9")], boardsCleaned: [] })).toEqual([howl]);
+  expect(faultsLeft([howl], { changes: [change("reverb return lead")], boardsCleaned: [] })).toEqual([]);
   const trial = (outcome: "open" | "reverted") =>
     tape([
       0,

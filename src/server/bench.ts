@@ -3,6 +3,7 @@
 import { BenchAmp, partOf, type BenchFault } from "@/bench/amp";
 import { BenchChannel, type Listener, type Simulator } from "@/bench/channel";
 import { listen } from "@/bench/recordings";
+import { reformRuns } from "@/core/capacitor/reform-run";
 import { BenchSession, type BenchState } from "@/bench/session";
 import { writeWav } from "@/core/sound/wav";
 import type { JobState } from "@/core/tape/fold";
@@ -33,8 +34,9 @@ export async function benchRecord(sql: Sql, jobId: number): Promise<BenchRecord 
   return row;
 }
 
-/** The faults that are still in the amp: a part that was replaced took its fault with it. */
-export function faultsLeft(faults: BenchFault[], state: Pick<JobState, "changes">): BenchFault[] {
+/** The faults that are still in the amp: a part that was replaced took its fault with it, a board that was cleaned conducts less. */
+export function faultsLeft(given: BenchFault[], state: Pick<JobState, "changes" | "boardsCleaned">): BenchFault[] {
+  const faults = given.map((f) => (f.cleaned !== undefined && state.boardsCleaned.length > 0 ? { ...f, set: f.cleaned } : f));
   const replaced = state.changes.filter((c) => c.outcome !== "reverted").map((c) => c.position.trim().toUpperCase());
   const transformer = replaced.some((position) => /TRANSFORMER|HT WINDING/.test(position));
   return faults.filter((f) =>
@@ -50,6 +52,8 @@ export function standing(state: JobState, at: number): BenchState {
   const { power } = state;
   const seconds = power ? Math.max(0, (at - Date.parse(power.at)) / 1000) : Infinity;
   const on = power?.state === "on";
+  const open = reformRuns(state).findLast((r) => r.state === "running");
+  const forming = open?.begun;
   return {
     on,
     seconds,
@@ -59,6 +63,7 @@ export function standing(state: JobState, at: number): BenchState {
     warmMinutes: on ? seconds / 60 : 0,
     noted: "",
     lamp: on && power.through?.includes("lamp") === true,
+    ...(forming ? { forming } : {}),
   };
 }
 
@@ -151,7 +156,7 @@ async function simulate(jobId: number, send: Listener): Promise<Simulator | unde
   const tick = setInterval(() => {
     if (deaf) return;
     try {
-      session.until(clock()).forEach(send);
+      session.until(clock(), Date.now()).forEach(send);
       silent = false;
     } catch (error) {
       // An amp that does not settle has no volts to show: the meter is silent until it does, the reason goes to the log.

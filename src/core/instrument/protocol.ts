@@ -4,6 +4,7 @@
  *     meter n=182 at=1764070000123 kind=dcv value=318.2 digit=0.1 range=1000 auto
  *     meter n=183 at=1764070000373 kind=dcv over digit=0.1 range=200
  *     mains n=7 at=1764070000400 volts=230.4 amps=0.52 lamp=60 glow=0.1
+ *     tester n=9 at=1764070000500 part=C1 seconds=120 supply=200 volts=181.4 amps=0.00039 digit=1e-7
  *     gone meter
  *     want n=4 point=V2.p kind=dcv range=1000
  *     set mains=115 lamp=60
@@ -48,10 +49,26 @@ export interface MainsLine {
   fuse?: "blown";
 }
 
+/** What a leakage tester, or a supply with an ammeter, shows of one capacitor that is being formed. */
+export interface TesterLine {
+  tell: "tester";
+  n: number;
+  at: number;
+  part: string;
+  /** Under voltage so far by the tester's own clock, pauses left out. */
+  seconds: number;
+  /** Volts of the supply, and across the capacitor; amperes into it. */
+  supply: number;
+  volts: number;
+  amps: number;
+  /** Last digit of its range, amperes. */
+  digit: number;
+}
+
 /** An instrument that was heard and is heard no more. */
 export interface GoneLine {
   tell: "gone";
-  what: "meter" | "mains";
+  what: "meter" | "mains" | "tester";
 }
 
 /** What Scutum wants next: the point that the probe should be on, and what is to be measured there. */
@@ -79,7 +96,7 @@ export interface SetLine {
   hertz?: number;
 }
 
-export type InstrumentLine = MeterLine | MainsLine | GoneLine;
+export type InstrumentLine = MeterLine | MainsLine | TesterLine | GoneLine;
 export type BenchLine = InstrumentLine | WantLine | SetLine;
 
 export type ReadLine = { ok: true; line: BenchLine } | { ok: false; read: string; why: string; accepted: string };
@@ -87,7 +104,8 @@ export type ReadLine = { ok: true; line: BenchLine } | { ok: false; read: string
 const FORMS: Record<string, string> = {
   meter: "meter n=1 at=1764070000123 kind=dcv value=318.2 digit=0.1 range=1000 [auto] [over]",
   mains: "mains n=1 at=1764070000123 volts=230.4 amps=0.52 [lamp=60 glow=0.1] [fuse=blown]",
-  gone: "gone meter, or gone mains",
+  tester: "tester n=1 at=1764070000123 part=C1 seconds=120 supply=200 volts=181.4 amps=0.00039 digit=1e-7",
+  gone: "gone meter, gone mains, or gone tester",
   want: "want n=1 point=V2.p kind=dcv [range=1000] [noted=panel%20on]",
   set: "set [mains=115] [lamp=60] [turn=P9 pos=0.5] [tone=0.01 hertz=1000]",
 };
@@ -143,9 +161,26 @@ export function readLine(text: string): ReadLine {
         ...(fields.has("lamp") ? { lamp: number("lamp", 0), glow: maybe("glow", 0) ?? 0 } : {}),
         ...(fields.get("fuse") === "blown" ? { fuse: "blown" as const } : {}),
       });
+    case "tester": {
+      const part = fields.get("part");
+      if (!part) missing.push("part=?");
+      return done({
+        tell,
+        n: number("n", 0),
+        at: number("at", 1),
+        part: part!,
+        seconds: number("seconds", 0),
+        supply: number("supply", 0),
+        volts: number("volts"),
+        amps: number("amps", 0),
+        digit: number("digit", 1e-15),
+      });
+    }
     case "gone": {
       const what = words[0];
-      return what === "meter" || what === "mains" ? { ok: true, line: { tell, what } } : no(`"${what ?? ""}" is no instrument`);
+      return what === "meter" || what === "mains" || what === "tester"
+        ? { ok: true, line: { tell, what } }
+        : no(`"${what ?? ""}" is no instrument`);
     }
     case "want": {
       const point = fields.get("point");
@@ -199,6 +234,8 @@ export function writeLine(line: BenchLine): string {
         ...pair("glow", line.glow),
         ...pair("fuse", line.fuse),
       ].join(" ");
+    case "tester":
+      return `tester n=${line.n} at=${line.at} part=${line.part} seconds=${line.seconds} supply=${line.supply} volts=${line.volts} amps=${line.amps} digit=${line.digit}`;
     case "gone":
       return `gone ${line.what}`;
     case "want":

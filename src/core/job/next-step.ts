@@ -1,5 +1,7 @@
 /** The next thing to do on a job, as its line on the board says it. */
 
+import { openRun, reformRuns } from "../capacitor/reform-run";
+import * as texts from "../texts/job";
 import { isolationOpen } from "../bring-up/fuse-isolation-state";
 import { say } from "../language/language";
 import { safetyTestsFor } from "../safety/end-of-job-tests";
@@ -39,6 +41,8 @@ export function nextStep(view: JobView, settings: Settings): NextStep | undefine
   if (isolationOpen(state)) return at("bring-up", WORDS.isolation());
   if (!state.complaint) return at("intake", WORDS.complaint());
   if (!state.brief) return at("intake", WORDS.brief());
+  const forming = openRun(reformRuns(state));
+  if (forming) return at("work", texts.formCapacitors(forming.parts.map((p) => p.part.part).join(", ")));
   if (state.soaks.some((s) => !s.ended)) return at("noise", WORDS.soak());
   const experiment = state.changes.find((c) => c.kind === "experiment" && (c.outcome ?? "open") === "open");
   if (experiment) return at("work", WORDS.experiment(experiment.position));

@@ -55,6 +55,7 @@ export function reportBlocks(r: Report, stages: readonly Block[] = []): Block[] 
     ...voltages(r),
     ...stages,
     ...noise(r),
+    ...capacitors(r),
     ...output(r),
     ...safety(r),
     ...list(TEXTS.declined, r.declined),
@@ -81,6 +82,7 @@ const TEXTS = {
   shapes: "● in band   ▲ just outside   ■ outside   ○ nothing to compare with",
   noise: "Noise",
   output: "Output stage",
+  capacitors: "Capacitors",
   safety: "Electrical safety tests",
   declined: "Advised, and declined by you",
   unanswered: "Waiting for your answer",
@@ -122,6 +124,12 @@ const VOLTAGES: Column[] = [
 const NOISE_TESTS: Column[] = [
   { title: "Test", share: 6 },
   { title: "Result", share: 4 },
+];
+const FORMED: Column[] = [
+  { title: "Formed again", share: 2 },
+  { title: "Leaked at first", share: 3 },
+  { title: "Leaks now", share: 3 },
+  { title: "Result", share: 5 },
 ];
 const BIAS: Column[] = [
   { title: "What", share: 5 },
@@ -199,6 +207,23 @@ function noise({ noise: n }: Report): Block[] {
   const tests: Block[] =
     n.tests.length > 0 ? [{ block: "table", columns: NOISE_TESTS, rows: n.tests.map((t) => [t.what, t.outcome]) }] : [];
   return [{ block: "heading", text: TEXTS.noise }, ...n.says.map((text): Block => ({ block: "text", text })), ...spectrum, ...tests];
+}
+
+function capacitors({ capacitors: c }: Report): Block[] {
+  if (!c) return [];
+  return [
+    { block: "heading", text: TEXTS.capacitors },
+    ...c.says.map((text): Block => ({ block: "text", text })),
+    ...(c.formed.length > 0
+      ? [
+          {
+            block: "table" as const,
+            columns: FORMED,
+            rows: c.formed.map((f): Cell[] => [f.name, f.before, f.after, f.result]),
+          },
+        ]
+      : []),
+  ];
 }
 
 function output({ output: o }: Report): Block[] {

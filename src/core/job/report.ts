@@ -8,6 +8,7 @@ import type { Circuit, TestPoint } from "../circuit/circuit";
 import type { Conditions, Reading } from "../tape/events/measuring-events";
 import { latestReading, openApprovals, type Line } from "../tape/fold";
 import type { JobView } from "./job-view";
+import { reportCapacitors, type ReportCapacitors } from "./report-capacitors";
 import { reportNoise, type ReportNoise } from "./report-noise";
 import { reportOutput, type ReportOutput } from "./report-output";
 import { limitText, safetyTestsFor, SAFETY_NOTE, testValue } from "../safety/end-of-job-tests";
@@ -44,6 +45,7 @@ export interface Report {
   experiments: { position: string; what: string; outcome: string }[];
   noise?: ReportNoise;
   output?: ReportOutput;
+  capacitors?: ReportCapacitors;
   safety: { name: string; result: string; limit: string; verdict: "passed" | "failed" | "not done" }[];
   safetyNote: string;
   declined: string[];
@@ -135,6 +137,7 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       })),
     noise: reportNoise(state, Date.parse(state.lastAt ?? state.opened?.at ?? "1970-01-01"), circuit?.mains?.hertz),
     output: reportOutput(state),
+    capacitors: reportCapacitors(state),
     safety: tests.map((t) => {
       const done = state.safetyTests.get(t.test);
       const unit = t.unit;

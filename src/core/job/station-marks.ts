@@ -1,5 +1,6 @@
 /** What is open at each station of a job, for the rail. */
 
+import { openRun, reformRuns } from "../capacitor/reform-run";
 import { isolationOpen } from "../bring-up/fuse-isolation-state";
 import { safetyTestsFor } from "../safety/end-of-job-tests";
 import type { EnergyState } from "../safety/energy";
@@ -50,6 +51,7 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
   const passed = [...state.stages.values()].filter((s) => s.result === "passed").length;
   const stopped = [...state.stages.values()].filter((s) => s.result === "stopped").length;
   const soaking = state.soaks.some((soak) => !soak.ended);
+  const forming = openRun(reformRuns(state));
   const takeApart = off ? texts.offAmp(off) : "";
 
   return {
@@ -97,9 +99,14 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
       says: `${soaking ? texts.soakRunning() : ""}${openFindings("noise").says}`,
     },
     work: mark(
-      experiments + asked,
-      state.changes.length > 0 && experiments + asked === 0,
-      [texts.changes(state.changes.length), asked ? texts.waitingOwner(asked) : "", experiments ? texts.experimentsOpen(experiments) : ""]
+      experiments + asked + (forming ? 1 : 0),
+      state.changes.length > 0 && experiments + asked === 0 && !forming,
+      [
+        forming ? texts.formingOpen(forming.parts.map((p) => p.part.part).join(", ")) : "",
+        texts.changes(state.changes.length),
+        asked ? texts.waitingOwner(asked) : "",
+        experiments ? texts.experimentsOpen(experiments) : "",
+      ]
         .filter(Boolean)
         .join(", "),
     ),

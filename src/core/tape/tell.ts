@@ -4,6 +4,7 @@ import { fixed } from "../language/language";
 import { formatDuration, formatQuantity, formatVolts } from "../quantity/format";
 import type { Reading } from "./events/measuring-events";
 import type { TubeTest } from "./events/cold-check-events";
+import { tellCapacitors } from "./tell-capacitors";
 import { tellNoise } from "./tell-noise";
 import { tellOutput } from "./tell-output";
 import { is, type JobEvent } from "./events/event";
@@ -118,7 +119,7 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
     return `${e.payload.what}: ${e.payload.ohms === undefined ? e.payload.outcome : formatQuantity(e.payload.ohms, "Ω", 3)}`;
   const noise = tellNoise(e);
   if (noise !== undefined) return noise;
-  const output = tellOutput(e);
+  const output = tellOutput(e) ?? tellCapacitors(e);
   if (output !== undefined) return output;
   if (is(e, "safety-test")) return texts.safety(e.payload.test, e.payload.passed ? "passed" : "FAILED");
   if (is(e, "waiting"))

@@ -108,3 +108,18 @@ export const humMeasured = (volts: Value, below: string) =>
   below ? say`Hum left at the speaker: ${volts}, ${below} dB under full power.` : say`Hum left at the speaker: ${volts}.`;
 export const tubeIdles = (tube: Value) => say`Tube ${tube} at rest, plate current and part of its rating`;
 export const railVolts = (point: Value) => say`${point}, supply volts`;
+
+// report-capacitors
+export const capacitorsReplaced = (parts: Value) =>
+  say`Capacitors ${parts} are new; each was checked before it was fitted: voltage with the amp unloaded, capacitance, temperature and life.`;
+export const boardWasCleaned = (grid: Value, before: Value, after: Value) =>
+  say`The board had become conductive: ${grid} stood at ${before} and is at ${after} after cleaning and drying.`;
+export const at = (volts: Value) => say`at ${volts}`;
+export const formedTo = (result: string, time: Value, limit: Value) =>
+  result === "keep"
+    ? say`kept: under its limit of ${limit} after ${time} under voltage`
+    : result === "replace"
+      ? say`not to be saved: replaced`
+      : say`not finished after ${time}`;
+export const formCapacitors = (parts: Value) => say`forming of ${parts} is under way`;
+export const formingOpen = (parts: Value) => say`${parts} on the forming supply`;

@@ -28,3 +28,9 @@ export const tooLargeNumber = () => say`it is too large to be a number`;
 // series
 export const preferredValueNearPositive = (value: Value) => say`a preferred value is near a positive number; read ${value}`;
 export const pairComesNearPositive = (wanted: Value) => say`a pair comes near a positive number; read ${wanted}`;
+
+// colour-code
+export const noColour = (word: Value, colours: Value) =>
+  say`${word} is no colour of the code; accepted: ${colours}, gold and silver as multiplier or tolerance`;
+export const colourCount = (n: Value) => say`${n} colours; three to five are read: figure, figure, multiplier, tolerance, volts`;
+export const colourZero = () => say`the two figures make nothing: begin at the other end`;

@@ -134,6 +134,24 @@ export function signalLayer(circuit: Circuit, solution: Solution | undefined, le
   };
 }
 
+/** What is to be done with each capacitor. */
+export function capacitorLayer(
+  circuit: Circuit,
+  rows: readonly WalkRow[],
+  judged: readonly { name: string; text: string; strong: boolean }[],
+): Layer {
+  const { nodes } = walkLayer(rows);
+  const parts: Record<string, PartNote> = {};
+  for (const { name, text, strong } of judged)
+    for (const part of partsNamed(circuit, name)) parts[part] = { text, look: strong ? "strong" : "plain" };
+  return {
+    says: "At each capacitor: what is to be done with it. Frames: those to be replaced.",
+    nodes,
+    parts,
+    about: Object.keys(parts),
+  };
+}
+
 /** Currents of the output tubes. */
 export function outputLayer(circuit: Circuit, rows: readonly WalkRow[]): Layer {
   const { nodes } = walkLayer(rows);

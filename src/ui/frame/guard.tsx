@@ -6,6 +6,7 @@ import { lateInBrowser } from "./late";
 import Link from "next/link";
 import { useState } from "react";
 import { CircleHelp, PlugZap, ShieldCheck, Zap } from "lucide-react";
+import { openRun, reformRuns } from "@/core/capacitor/reform-run";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { EnergyState } from "@/core/safety/energy";
 import { useEnergy, useJob } from "./job-context";
@@ -58,6 +59,8 @@ export function Guard() {
             Still on
           </button>
         </>
+      ) : energy.kind === "live" && energy.forming ? (
+        <SupplyOff />
       ) : energy.kind === "live" ? (
         <button className="btn btn-primary" onClick={() => say({ type: "power", payload: { state: "off", plug: "out" } })}>
           Off, plug out
@@ -92,6 +95,21 @@ export function Guard() {
       )}
       {powering && <PowerOn close={() => setPowering(false)} />}
     </header>
+  );
+}
+
+/** Capacitors are on a bench supply: it goes off, the run can go on later. */
+function SupplyOff() {
+  const { view, say } = useJob();
+  const run = openRun(reformRuns(view.state));
+  if (!run) return null;
+  return (
+    <button
+      className="btn btn-primary"
+      onClick={() => say({ type: "reform-turn", payload: { reform: run.seq, what: "paused", supply: 0 } })}
+    >
+      Supply off
+    </button>
   );
 }
 

@@ -2,7 +2,16 @@
 /** What the job's instruments show now: the meter's and the mains' last lines, and whether they are heard at all. */
 
 import { useCallback, useEffect, useRef, useState } from "react";
-import { LineOrder, readLine, writeLine, type MainsLine, type MeterLine, type SetLine, type WantLine } from "@/core/instrument/protocol";
+import {
+  LineOrder,
+  readLine,
+  writeLine,
+  type MainsLine,
+  type MeterLine,
+  type SetLine,
+  type TesterLine,
+  type WantLine,
+} from "@/core/instrument/protocol";
 import { useJob } from "./job-context";
 
 export type Heard =
@@ -25,8 +34,14 @@ export interface Instruments {
 /** Silence after which a meter counts as lost, whatever the stream says. */
 const SILENT_MS = 3000;
 
-/** @param onMeter called with each new line of the meter, once, in order; `anew` for the first after a silence. */
-export function useInstruments(onMeter?: (line: MeterLine, anew: boolean) => void): Instruments {
+/**
+ * @param onTester called with each new line of a leakage tester, and with nothing once it is gone.
+ * @param onMeter called with each new line of the meter, once, in order; `anew` for the first after a silence.
+ */
+export function useInstruments(
+  onMeter?: (line: MeterLine, anew: boolean) => void,
+  onTester?: (line: TesterLine | undefined) => void,
+): Instruments {
   const { instruments } = useJob();
   const [meter, setMeter] = useState<MeterLine>();
   const [mains, setMains] = useState<MainsLine>();
@@ -34,7 +49,9 @@ export function useInstruments(onMeter?: (line: MeterLine, anew: boolean) => voi
   const [trouble, setTrouble] = useState<string>();
   const wants = useRef(0);
   const listener = useRef(onMeter);
+  const tests = useRef(onTester);
   useEffect(() => {
+    tests.current = onTester;
     listener.current = onMeter;
   });
 
@@ -51,10 +68,12 @@ export function useInstruments(onMeter?: (line: MeterLine, anew: boolean) => voi
       if (line.tell === "gone") {
         order.accepts(line);
         if (line.what === "mains") return setMains(undefined);
+        if (line.what === "tester") return tests.current?.(undefined);
         anew = true;
         return lost();
       }
       if (line.tell === "mains" && order.accepts(line)) setMains(line);
+      if (line.tell === "tester" && order.accepts(line)) tests.current?.(line);
       if (line.tell !== "meter" || !order.accepts(line)) return;
       if (Date.now() - last > SILENT_MS) anew = true;
       last = Date.now();

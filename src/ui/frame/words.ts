@@ -19,7 +19,12 @@ export const day = (iso: string) => whole.format(new Date(iso));
 export function energyWords(energy: EnergyState): { title: string; detail: string } {
   switch (energy.kind) {
     case "live":
-      return { title: "LIVE", detail: `since ${clockTime(energy.since)}` };
+      return energy.forming
+        ? {
+            title: "LIVE",
+            detail: `forming ${energy.forming.parts.join(", ")} at ${formatVolts(energy.forming.volts)}, up to ${formatQuantity(energy.forming.joules, "J", 2)}`,
+          }
+        : { title: "LIVE", detail: `since ${clockTime(energy.since)}` };
     case "stored":
       return {
         title: "STORED",

@@ -12,14 +12,42 @@ import { Field, Section } from "../forms/section";
 import { Gate } from "../frame/gate";
 import { PartButton } from "../drawing/part-button";
 import { workLayer } from "../drawing/layers";
-import { lateInBrowser } from "../frame/late";
+import { openRun, reformRuns } from "@/core/capacitor/reform-run";
+import { Tabs } from "../forms/tabs";
+import { late, lateInBrowser } from "../frame/late";
+import { CapacitorsProvider } from "./capacitors/use-capacitors";
 import { useJob } from "../frame/job-context";
 import { WorkList } from "./look/work-list";
 import { TakeApart } from "./take-apart";
 
+// Each comes when its tab is opened.
+const CapacitorTable = late(() => import("./capacitors/capacitor-table").then((m) => m.CapacitorTable));
+const Forming = late(() => import("./capacitors/forming").then((m) => m.Forming));
+const Substitute = late(() => import("./capacitors/substitute").then((m) => m.Substitute));
+const Kit = late(() => import("./capacitors/kit").then((m) => m.Kit));
 const StationDrawing = lateInBrowser(() => import("../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-9");
 
+const TABS = [
+  { id: "changes", name: "Changes", body: <WorkDone />, keep: true },
+  { id: "capacitors", name: "Capacitors", body: <CapacitorTable /> },
+  { id: "forming", name: "Form again", body: <Forming /> },
+  { id: "substitute", name: "Substitute", body: <Substitute /> },
+  { id: "kit", name: "Kit", body: <Kit /> },
+];
+
 export function Work() {
+  const { view, netlist } = useJob();
+  if (!view.circuit || netlist === undefined) return <WorkDone />;
+  return (
+    <CapacitorsProvider circuit={view.circuit} netlist={netlist}>
+      <div className="max-w-6xl">
+        <Tabs tabs={TABS} label="Work" first={openRun(reformRuns(view.state)) ? "forming" : "changes"} />
+      </div>
+    </CapacitorsProvider>
+  );
+}
+
+function WorkDone() {
   const { view } = useJob();
   return (
     <div className="max-w-5xl">

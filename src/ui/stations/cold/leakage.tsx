@@ -11,6 +11,7 @@ import { eitherOf, judgeLeak } from "@/core/capacitor/coupling-leak";
 import { couplings, gridLeakOf } from "@/core/anatomy/couplings";
 import { Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
+import { BoardOrCapacitor } from "./board";
 import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
 
@@ -23,59 +24,62 @@ export function Leakage() {
 
   const example = list.map((c) => ({ c, leak: gridLeakOf(circuit, c), source: sourceOf(c) })).find((x) => x.leak && x.source > 0);
   return (
-    <Section title="Leakage of coupling capacitors" hint="lift the leg on the grid side, meter from it to chassis, power on">
-      <p className="mb-2 max-w-3xl">
-        The leg is lifted on an amp that is <strong>proven dead</strong>; then switch on and read the volts at the lifted leg with a 10 MΩ
-        meter, as at any live point.{" "}
-        {energyKind !== "live" && <span className="soft">The amp is not on now: log here only what you read while it was on.</span>}
-      </p>
-      {example && <WhyNotInCircuit source={example.source} ohms={example.leak!.ohms} name={example.c.name} />}
-      <table className="table table-sm" aria-label="Coupling capacitors">
-        <thead>
-          <tr>
-            <th>Capacitor</th>
-            <th className="text-right">Across it</th>
-            <th className="text-right">Grid leak</th>
-            <th>At the lifted leg, V</th>
-            <th>Leak and what it does</th>
-          </tr>
-        </thead>
-        <tbody>
-          {list.map((c) => {
-            const leak = gridLeakOf(circuit, c);
-            const source = sourceOf(c);
-            const reading = latestReading(state, c.name, "leak");
-            const judged =
-              reading && source > 0 && reading.value <= source ? judgeLeak(source, Math.max(0, reading.value), leak?.ohms) : undefined;
-            return (
-              <tr key={c.name}>
-                <td>
-                  <strong>{c.name}</strong> <span className="soft">{describePart(c)}</span>
-                </td>
-                <td className="text-right tabular-nums">{source > 0 ? formatVolts(source) : "–"}</td>
-                <td className="text-right tabular-nums">{leak ? formatQuantity(leak.ohms, "Ω", 3) : "–"}</td>
-                <td>
-                  <LiftedLeg name={c.name} source={source} shown={reading?.value} />
-                </td>
-                <td>
-                  {judged ? (
-                    <>
-                      <VerdictMark verdict={judged.verdict} word />{" "}
-                      <span className="text-xs">
-                        {Number.isFinite(judged.ohms) ? `leaks through ${formatQuantity(judged.ohms, "Ω", 2)}` : "no leak measurable"}
-                        {judged.why && `, ${judged.why}`}
-                      </span>
-                    </>
-                  ) : (
-                    <VerdictMark verdict="none" word />
-                  )}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
-    </Section>
+    <>
+      <Section title="Leakage of coupling capacitors" hint="lift the leg on the grid side, meter from it to chassis, power on">
+        <p className="mb-2 max-w-3xl">
+          The leg is lifted on an amp that is <strong>proven dead</strong>; then switch on and read the volts at the lifted leg with a 10 MΩ
+          meter, as at any live point.{" "}
+          {energyKind !== "live" && <span className="soft">The amp is not on now: log here only what you read while it was on.</span>}
+        </p>
+        {example && <WhyNotInCircuit source={example.source} ohms={example.leak!.ohms} name={example.c.name} />}
+        <table className="table table-sm" aria-label="Coupling capacitors">
+          <thead>
+            <tr>
+              <th>Capacitor</th>
+              <th className="text-right">Across it</th>
+              <th className="text-right">Grid leak</th>
+              <th>At the lifted leg, V</th>
+              <th>Leak and what it does</th>
+            </tr>
+          </thead>
+          <tbody>
+            {list.map((c) => {
+              const leak = gridLeakOf(circuit, c);
+              const source = sourceOf(c);
+              const reading = latestReading(state, c.name, "leak");
+              const judged =
+                reading && source > 0 && reading.value <= source ? judgeLeak(source, Math.max(0, reading.value), leak?.ohms) : undefined;
+              return (
+                <tr key={c.name}>
+                  <td>
+                    <strong>{c.name}</strong> <span className="soft">{describePart(c)}</span>
+                  </td>
+                  <td className="text-right tabular-nums">{source > 0 ? formatVolts(source) : "–"}</td>
+                  <td className="text-right tabular-nums">{leak ? formatQuantity(leak.ohms, "Ω", 3) : "–"}</td>
+                  <td>
+                    <LiftedLeg name={c.name} source={source} shown={reading?.value} />
+                  </td>
+                  <td>
+                    {judged ? (
+                      <>
+                        <VerdictMark verdict={judged.verdict} word />{" "}
+                        <span className="text-xs">
+                          {Number.isFinite(judged.ohms) ? `leaks through ${formatQuantity(judged.ohms, "Ω", 2)}` : "no leak measurable"}
+                          {judged.why && `, ${judged.why}`}
+                        </span>
+                      </>
+                    ) : (
+                      <VerdictMark verdict="none" word />
+                    )}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </Section>
+      <BoardOrCapacitor circuit={circuit} />
+    </>
   );
 }
 

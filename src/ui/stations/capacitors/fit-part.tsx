@@ -1,0 +1,115 @@
+"use client";
+/** A checked part goes in: the line on the tape, what it does to the circuit in use, and a piece less in the drawer. */
+
+import { useState } from "react";
+import { toldChecks, worstOf, type PartCheck } from "@/core/capacitor/check";
+import { describePart } from "@/core/circuit/part-words";
+import type { Element } from "@/core/circuit/circuit";
+import { OLD_PART_PLACES, type OldPartPlace } from "@/core/tape/events/words";
+import { Field } from "../../forms/section";
+import { useGateOpen } from "../../frame/gate";
+import { useJob } from "../../frame/job-context";
+import { useCapacitors } from "./use-capacitors";
+
+export interface ToFit {
+  part: Element;
+  newPart: string;
+  set: string[];
+  checks: readonly PartCheck[];
+  reason: string;
+  measured?: string;
+}
+
+/** @param stock number of the drawer's part and the pieces that it takes. */
+export function FitPart({
+  fits,
+  stock,
+  reversible = true,
+  done,
+}: {
+  fits: ToFit[];
+  stock?: { number: number; pieces: number };
+  reversible?: boolean;
+  done?(): void;
+}) {
+  const { say, parts, jobId } = useJob();
+  const { act } = useCapacitors();
+  const open = useGateOpen("work");
+  const [why, setWhy] = useState("");
+  const [went, setWent] = useState<OldPartPlace>("bag for the owner");
+  const [fixing, setFixing] = useState("");
+  const [said, setSaid] = useState("");
+  const worst = worstOf(fits.flatMap((f) => f.checks));
+  const fit = async () => {
+    // The piece first: what is not there cannot be fitted from there.
+    if (stock && parts) {
+      const refused = await act(async () => ({
+        stock: await parts.pieces(stock.number, -stock.pieces, `job ${jobId}, ${fits.map((f) => f.part.name).join(" ")}`),
+      }));
+      if (refused) return setSaid(refused);
+    }
+    say(
+      ...fits.map((f) => ({
+        type: "change" as const,
+        payload: {
+          position: f.part.name,
+          kind: "replacement" as const,
+          oldPart: describePart(f.part) ?? f.part.name,
+          ...(f.measured ? { oldMeasured: f.measured.slice(0, 300) } : {}),
+          newPart: f.newPart,
+          reason: [f.reason, why.trim()].filter(Boolean).join("; ").slice(0, 4000),
+          reversible,
+          oldWent: went,
+          ...(fixing.trim() ? { fixing: fixing.trim() } : {}),
+          set: f.set,
+          checks: toldChecks(f.checks),
+        },
+      })),
+    );
+    setSaid("");
+    done?.();
+  };
+  const wantsReason = worst === "out" || worst === "none";
+  return (
+    <div className="mt-3">
+      <div className="flex flex-wrap items-end gap-3">
+        <Field label="How it is fixed" className="w-64">
+          <input
+            className="input w-full"
+            placeholder="hooked before solder, off the board"
+            value={fixing}
+            onChange={(e) => setFixing(e.target.value)}
+          />
+        </Field>
+        <Field label="Old part goes to">
+          <select className="select w-48" value={went} onChange={(e) => setWent(e.target.value as OldPartPlace)}>
+            {OLD_PART_PLACES.map((p) => (
+              <option key={p}>{p}</option>
+            ))}
+          </select>
+        </Field>
+        {wantsReason && (
+          <Field
+            label={worst === "out" ? "It may not stand there. Fit it all the same because" : "Not all is known. Fit it because"}
+            className="w-80"
+          >
+            <input className="input w-full" value={why} onChange={(e) => setWhy(e.target.value)} />
+          </Field>
+        )}
+        <button
+          className={`btn ${worst === "in" || worst === "watch" ? "btn-primary" : "btn-outline"}`}
+          disabled={!open || (wantsReason && why.trim().length < 3)}
+          onClick={() => void fit()}
+        >
+          Log as fitted: {fits.map((f) => f.part.name).join(", ")}
+        </button>
+      </div>
+      {!open && <p className="text-sm text-warning">▲ The amp is not proven dead: nothing is fitted before it is.</p>}
+      {said && (
+        <p role="alert" className="text-error">
+          {said}
+        </p>
+      )}
+    </div>
+  );
+}

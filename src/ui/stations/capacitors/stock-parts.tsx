@@ -1,0 +1,157 @@
+"use client";
+/** The shop's drawers: capacitors with ratings, price and pieces; taking in, and pieces that came or went. */
+
+import { useState } from "react";
+import { money } from "@/core/job/money";
+import { formatQuantity } from "@/core/quantity/format";
+import { parseQuantity } from "@/core/quantity/parse";
+import type { StockPart } from "@/core/shop/stock-parts";
+import { Field, Section } from "../../forms/section";
+import { Refused, useTypedForm } from "../../forms/typed-form";
+import { WideTable } from "../../forms/wide-table";
+import { useJob } from "../../frame/job-context";
+import { useCapacitors } from "./use-capacitors";
+
+const value = (p: StockPart) => (p.sections ?? [p.value]).map((v) => formatQuantity(v, p.letter === "C" ? "F" : "Ω", 3)).join(" + ");
+
+export function StockParts() {
+  const { parts, settings } = useJob();
+  const { stock, shopFailed } = useCapacitors();
+  if (!parts) return null;
+  return (
+    <div className="print:hidden">
+      <Section title="Parts in stock">
+        {shopFailed && (
+          <p role="alert" className="text-error">
+            The stock cannot be read: {shopFailed}
+          </p>
+        )}
+        {stock.length === 0 ? (
+          <p className="soft mb-2">No parts in stock yet. What lies in the drawers is entered below; the kit takes from it what is good.</p>
+        ) : (
+          <WideTable label="Parts in stock" className="table table-sm">
+            <thead>
+              <tr>
+                <th className="text-right">Number</th>
+                <th>Part</th>
+                <th>Where</th>
+                <th className="text-right">Price</th>
+                <th className="text-right">Pieces</th>
+                <th />
+              </tr>
+            </thead>
+            <tbody>
+              {stock.map((p) => (
+                <tr key={p.number}>
+                  <td className="text-right">{p.number}</td>
+                  <td>
+                    {value(p)} {p.rating} {p.letter === "C" ? "V" : "W"} {p.kind} {p.celsius && `${p.celsius} °C`}{" "}
+                    {p.safetyClass && `class ${p.safetyClass}2`}
+                  </td>
+                  <td>{p.place}</td>
+                  <td className="text-right tabular-nums">{p.price === undefined ? "–" : money(p.price, settings.currency)}</td>
+                  <td className="text-right tabular-nums">{p.pieces}</td>
+                  <td>
+                    <Pieces part={p} />
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </WideTable>
+        )}
+        <NewPart />
+      </Section>
+    </div>
+  );
+}
+
+function Pieces({ part }: { part: StockPart }) {
+  const { parts } = useJob();
+  const { act } = useCapacitors();
+  const [said, setSaid] = useState("");
+  const move = (pieces: number) =>
+    void act(async () => ({ stock: await parts!.pieces(part.number, pieces) })).then((why) => setSaid(why ?? ""));
+  return (
+    <span className="flex flex-wrap gap-1">
+      <button className="btn btn-sm min-h-9" aria-label={`One more of number ${part.number}`} onClick={() => move(1)}>
+        + 1
+      </button>
+      <button
+        className="btn btn-sm min-h-9"
+        aria-label={`One less of number ${part.number}`}
+        disabled={part.pieces === 0}
+        onClick={() => move(-1)}
+      >
+        − 1
+      </button>
+      <Refused>{said}</Refused>
+    </span>
+  );
+}
+
+function NewPart() {
+  const { parts, settings } = useJob();
+  const { act } = useCapacitors();
+  const [said, setSaid] = useState("");
+  const usual = { value: "", rating: "", kind: "electrolytic", celsius: "", hours: "", ripple: "", price: "", place: "", pieces: "1" };
+  const { field, onSubmit, refused } = useTypedForm(usual, (v) => {
+    const sections = v.value.split("+").map((text) => parseQuantity(text.trim(), { unit: "F", decimal: settings.decimal }));
+    const bad = sections.find((s) => !s.ok);
+    if (bad && !bad.ok) return `Capacitance: ${bad.why}; accepted: 47u, or 32u + 32u for a can`;
+    const farads = sections.flatMap((s) => (s.ok ? [s.quantity.value] : []));
+    const said2: string[] = [];
+    const number = (text: string, label: string, unit?: "V" | "A"): number | undefined => {
+      if (!text.trim()) return undefined;
+      const parsed = parseQuantity(text, { ...(unit ? { unit } : {}), decimal: settings.decimal });
+      if (parsed.ok && parsed.quantity.value >= 0) return parsed.quantity.value;
+      said2.push(`${label}: ${parsed.ok ? "zero or more is accepted" : `${parsed.why}; accepted: ${parsed.accepted}`}`);
+      return undefined;
+    };
+    const [rating, celsius, hours, ripple, price, pieces] = [
+      number(v.rating, "Volts", "V"),
+      number(v.celsius, "Temperature class"),
+      number(v.hours, "Hours"),
+      number(v.ripple, "Ripple current", "A"),
+      number(v.price, "Price"),
+      number(v.pieces, "Pieces"),
+    ];
+    if (said2.length > 0) return said2[0];
+    if (!rating) return "Rated volts are wanted";
+    if (farads.some((f) => !(f > 0))) return "Capacitance: above zero is wanted";
+    void act(async () => ({
+      stock: await parts!.add({
+        letter: "C",
+        value: farads[0]!,
+        rating,
+        kind: v.kind.trim() || "electrolytic",
+        ...(farads.length > 1 ? { sections: farads } : {}),
+        ...(celsius ? { celsius } : {}),
+        ...(hours ? { hours } : {}),
+        ...(ripple ? { ripple } : {}),
+        ...(price === undefined ? {} : { price }),
+        ...(v.place.trim() ? { place: v.place.trim() } : {}),
+        pieces: Math.round(pieces ?? 0),
+      }),
+    })).then((why) => setSaid(why ?? ""));
+  });
+  const text = (name: keyof typeof usual, label: string, width: string, placeholder = "") => (
+    <Field label={label}>
+      <input className={`input ${width}`} placeholder={placeholder} {...field(name)} />
+    </Field>
+  );
+  return (
+    <form className="mt-3 flex flex-wrap items-end gap-2" onSubmit={onSubmit} aria-label="A part for the stock">
+      {text("value", "Capacitance, sections", "w-36", "32u + 32u")}
+      {text("rating", "Volts", "w-20", "500")}
+      {text("kind", "Kind", "w-32")}
+      {text("celsius", "°C", "w-16", "105")}
+      {text("hours", "Hours", "w-20", "5000")}
+      {text("ripple", "Ripple", "w-24", "400 mA")}
+      {text("price", `Price, ${settings.currency}`, "w-20")}
+      {text("place", "Where", "w-28", "drawer 4")}
+      {text("pieces", "Pieces", "w-16")}
+      <button className="btn">Take in</button>
+      <Refused className="basis-full">{refused || said}</Refused>
+    </form>
+  );
+}

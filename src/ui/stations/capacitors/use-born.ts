@@ -1,0 +1,13 @@
+"use client";
+/** What one part bears with the mains up a tenth. */
+
+import { useJob } from "../../frame/job-context";
+import { useAnswer } from "../../frame/use-answer";
+import { useCapacitors } from "./use-capacitors";
+
+export function useBorn(part: string) {
+  const { capacitors } = useJob();
+  const { netlist, mains } = useCapacitors();
+  const { answer, failed } = useAnswer(capacitors && JSON.stringify(["born", netlist, mains]), () => capacitors!.born(netlist, mains));
+  return { born: answer?.find((b) => b.part === part), all: answer, failed };
+}
