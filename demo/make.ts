@@ -29,6 +29,8 @@ import { lamplight } from "./jobs/picture-house";
 import { marrowby, netmakers } from "./jobs/wren";
 import { cabinet, can, pinOnUnderside, underside } from "./photos";
 import { stockTubesOf } from "./stock";
+import { stockPartsOf } from "./stock-parts";
+import { asleep, wetBoard, WET_BOARD } from "./jobs/capacitors";
 
 const AMPS = join(process.cwd(), "demo/amps");
 
@@ -59,6 +61,15 @@ const ON_THE_BENCH: [number, number, BenchFault[]][] = [
   [1013, 89, [{ set: "C8=open", afterMinutes: 40 }]],
   [1014, 97, [{ set: "P9=0.12" }]],
   [1015, 101, []],
+  [
+    1016,
+    103,
+    [
+      { set: "", part: "C3", forms: "slow" },
+      { set: "", part: "C4", forms: "hopeless" },
+    ],
+  ],
+  [1017, 107, WET_BOARD],
 ];
 
 /** A recording made up and stored, as its line says it. */
@@ -127,6 +138,9 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   await take(1013, "Port Ellery Radio Museum", "Wren 5", "B0412", wren, fortyMinutes(days()));
   await take(1014, "Netmakers' Hall committee", "Drover 40", "D2302", drover, coldBias(days(), photo));
   await take(1015, "Captain Isolde Rusk", "Halberd 120", "OH-0301", halberd, chokes(days(), photo));
+  await take(1016, "Port Ellery Radio Museum", "Picture House", "PH-007", picture, asleep(days(), photo));
+  await take(1017, "Netmakers' Hall committee", "Lantern 15", "TW-3120", lantern, wetBoard(days()));
   await stockTubesOf(database);
+  await stockPartsOf(database);
   for (const [id, seed, faults] of ON_THE_BENCH) await putOnBench(database, id, { seed, faults });
 }

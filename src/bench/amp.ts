@@ -35,7 +35,7 @@ export interface BenchFault {
   sound?: Heard;
   /** The part that takes it along when it is replaced, where `set` names none. */
   part?: string;
-  /** How a capacitor takes to forming: then `set` is empty and `part` names it. */
+  /** How a capacitor takes to reforming: then `set` is empty and `part` names it. */
   forms?: Forms;
   /** What it is once a board was cleaned, in the same words. */
   cleaned?: string;
@@ -283,7 +283,7 @@ export class BenchAmp {
     return (source * meterOhms) / (meterOhms + ohms);
   }
 
-  /** How a capacitor takes to forming: as its fault says, else soundly. */
+  /** How a capacitor takes to reforming: as its fault says, else soundly. */
   formsLike(part: string): Forms {
     const name = part.toUpperCase();
     const own = this.faults.find((f) => f.forms && f.part?.toUpperCase() === name)?.forms;

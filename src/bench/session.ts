@@ -18,7 +18,7 @@ export interface BenchState extends Omit<Stands, "mains"> {
   /** Through a series lamp, as the tape has it. */
   lamp: boolean;
   /** Capacitors on a supply, as the tape has it. */
-  forming?: JobState["reforms"][number];
+  reforming?: JobState["reforms"][number];
 }
 
 export interface SessionOptions {
@@ -127,10 +127,10 @@ export class BenchSession {
         out.push(writeLine(this.meter.show(this.atProbes(now), now)));
       }
     }
-    const { forming } = this.state;
-    if (forming && at >= this.nextTester) {
+    const { reforming } = this.state;
+    if (reforming && at >= this.nextTester) {
       this.nextTester = at + TESTER_EVERY;
-      out.push(...this.tester.lines(forming, (part) => this.amp.formsLike(part), at, now).map(writeLine));
+      out.push(...this.tester.lines(reforming, (part) => this.amp.formsLike(part), at, now).map(writeLine));
     }
     return out;
   }

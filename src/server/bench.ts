@@ -53,7 +53,7 @@ export function standing(state: JobState, at: number): BenchState {
   const seconds = power ? Math.max(0, (at - Date.parse(power.at)) / 1000) : Infinity;
   const on = power?.state === "on";
   const open = reformRuns(state).findLast((r) => r.state === "running");
-  const forming = open?.begun;
+  const reforming = open?.begun;
   return {
     on,
     seconds,
@@ -63,7 +63,7 @@ export function standing(state: JobState, at: number): BenchState {
     warmMinutes: on ? seconds / 60 : 0,
     noted: "",
     lamp: on && power.through?.includes("lamp") === true,
-    ...(forming ? { forming } : {}),
+    ...(reforming ? { reforming } : {}),
   };
 }
 

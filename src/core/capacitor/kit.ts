@@ -70,6 +70,8 @@ export function fromStock(place: ReturnType<typeof placeNeeds>, stock: readonly 
     .filter(
       (s) =>
         s.letter === "C" &&
+        // A safety type is marked for alternating mains and costs more: it is kept for where it has to be.
+        (s.safetyClass === undefined || place.safety !== undefined) &&
         s.pieces > 0 &&
         !s.sections?.length &&
         !checkCapacitor(place, stockOffer(s)).some((c) => c.verdict === "out" || c.verdict === "watch"),

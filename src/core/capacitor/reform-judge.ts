@@ -26,13 +26,16 @@ export interface ReformAsk {
   /** Amperes allowed at the target. */
   limit: number;
   dwellSeconds: number;
+  /** The most volts that it held at earlier steps. */
+  heldBefore?: number;
 }
 
 export interface ReformVerdict {
   kind: "keep" | "go on" | "raise" | "stop";
   why: string;
+  /** Of the leakage as it would be with the whole supply across it, amperes. */
   fit?: DecayFit;
-  /** Amperes allowed at this step. */
+  /** Amperes that the meter may show at this step, its series resistor reckoned with. */
   limit: number;
   /** Seconds from the last reading until the limit is reached, with the interval that holds it in 95 of 100 cases. */
   left?: { seconds: number; within: Interval };
@@ -40,72 +43,104 @@ export interface ReformVerdict {
 
 /** A charging current is over after so many time constants of the series resistor. */
 const CHARGED = 6;
-/** Of the supply, across a capacitor that lets everything through. */
+/** Parts of the supply: what a sound one had before a puncture, and what is left then; from where on its leakage can be told. */
+const HELD = 0.5;
 const PUNCTURED = 0.2;
+const TOLD = 0.4;
+/** Of the supply, in the second half of a step: less is no coming up, after so many times the dwell. */
+const COMES_UP = 0.02;
+const NO_MORE = 3;
 /** Percent that a meter of the bench is off by, and the digit where nobody has said it. */
 const METER = 0.01;
 const USUAL_DIGIT = 1e-6;
 /** Above its least by so many parts, over so many seconds: it rises. */
 const RISES = 1.15;
 const RISES_FOR = 60;
-/** Watts inside that warm a can by hand. */
-const HOT = 1.1;
-/** At the target's volts, within the meter. */
-const REACHED = 0.97;
+/** Parts of the target: what is left is in the series resistor, which takes an eighth at the limit itself. */
+const REACHED = 0.85;
+const FAR_OFF = 10;
 /** The last reading within so much of the limit counts only by its fit. */
 const CLEAR = 0.9;
 
-/** Readings as points of a fit: what the capacitor still charges with is left out. */
+/**
+ * Leakage as it would be with the whole supply across the capacitor, I·S/V: in the series resistor a bad one loses volts, and less leaks.
+ * What the meter shows of it again is `metered`.
+ */
+const whole = (p: Pick<ReformReading, "amps" | "supply" | "volts">): number => (p.amps * p.supply) / p.volts;
+
+/** What the meter shows of a leakage `amps` at the whole supply: I = A/(1 + A·R/S). */
+export const metered = (amps: number, ohms: number, supply: number): number => amps / (1 + (amps * ohms) / supply);
+
+/** Readings as points of a fit: what the capacitor still charges with, and what the resistor alone limits, is left out. */
 export function fittedPoints({ points, began, ohms, farads }: Pick<ReformAsk, "points" | "began" | "ohms" | "farads">): DecayPoint[] {
   return points
-    .filter((p) => p.seconds - began >= CHARGED * ohms * farads)
-    .map((p) => ({ t: p.seconds, value: p.amps, sigma: Math.hypot(METER * p.amps, (p.digit ?? USUAL_DIGIT) / Math.sqrt(12)) }));
+    .filter((p) => p.seconds - began >= CHARGED * ohms * farads && p.volts >= TOLD * p.supply)
+    .map((p) => ({
+      t: p.seconds,
+      value: whole(p),
+      // d(I·S/(S − I·R))/dI = (S/V)².
+      sigma: (p.supply / p.volts) ** 2 * Math.hypot(METER * p.amps, (p.digit ?? USUAL_DIGIT) / Math.sqrt(12)),
+    }));
 }
 
 export function judgeReform(ask: ReformAsk): ReformVerdict {
   const { points, began, ohms, farads, supply, target, dwellSeconds } = ask;
-  const allowed = ask.limit * Math.min(1, supply / target);
+  const whole0 = ask.limit * Math.min(1, supply / target);
+  const limit = metered(whole0, ohms, supply);
   const last = points.at(-1);
-  if (!last) return { kind: "go on", why: texts.readFirst(), limit: allowed };
+  if (!last) return { kind: "go on", why: texts.readFirst(), limit };
   const at = last.seconds - began;
   const charged = at >= CHARGED * ohms * farads;
   const shown = formatQuantity(last.amps, "A", 3);
-  const bound = formatQuantity(allowed, "A", 3);
-  if (charged && supply >= 10 && last.volts < PUNCTURED * supply)
-    return { kind: "stop", why: texts.punctured(Math.round(last.volts), supply), limit: allowed };
+  const bound = formatQuantity(limit, "A", 3);
+  const volts = (v: number) => Math.round(v);
+  const held = Math.max(ask.heldBefore ?? 0, ...points.map((p) => p.volts));
+  if (charged && supply >= 10 && last.volts < PUNCTURED * supply && held > HELD * supply)
+    return { kind: "stop", why: texts.punctured(volts(last.volts), volts(held), supply), limit };
   const clean = fittedPoints(ask);
+  if (clean.length === 0 && charged) {
+    // It takes all that the resistor lets through: so long as its volts come up it reforms.
+    const middle = points.findLast((p) => p.seconds - began <= at / 2);
+    const rose = middle ? last.volts - middle.volts : Infinity;
+    if (at >= NO_MORE * dwellSeconds && rose < COMES_UP * supply)
+      return { kind: "stop", why: texts.takesAll(volts(last.volts), supply), limit };
+    return { kind: "go on", why: texts.comesUp(volts(last.volts), supply), limit };
+  }
   const least = clean.length > 0 ? clean.reduce((a, b) => (b.value < a.value ? b : a)) : undefined;
-  const digit = last.digit ?? USUAL_DIGIT;
-  if (least && last.seconds - least.t >= RISES_FOR && last.amps > RISES * least.value + 2 * digit && rising(clean, least))
-    return { kind: "stop", why: texts.leakageRises(formatQuantity(least.value, "A", 3), shown), limit: allowed };
-  // The step's own heat: no resistor of the plan lets more in than it was chosen for, unless another was fitted.
-  const most = (HOT * target ** 2) / (4 * ohms);
-  if (charged && last.volts * last.amps > Math.max(most, 0.3))
-    return { kind: "stop", why: texts.heatsInside(formatQuantity(last.volts * last.amps, "W", 2)), limit: allowed };
+  const now = clean.at(-1);
+  if (least && now && last.seconds - least.t >= RISES_FOR && now.value > RISES * least.value + 2 * now.sigma && rising(clean, least))
+    return { kind: "stop", why: texts.leakageRises(formatQuantity(metered(least.value, ohms, supply), "A", 3), shown), limit };
   const fit = fitDecay(clean);
-  const time = fit && timeToLimit(clean, fit, allowed);
+  const time = fit && timeToLimit(clean, fit, whole0);
   const left = time && {
     seconds: Math.max(0, time.seconds - last.seconds),
     within: [Math.max(0, time.within[0] - last.seconds), Math.max(0, time.within[1] - last.seconds)] as const,
   };
-  const more = { fit, limit: allowed, ...(left ? { left } : {}) };
-  const under = charged && last.amps <= allowed;
+  const more = { limit, ...(fit ? { fit } : {}), ...(left ? { left } : {}) };
+  const under = charged && last.amps <= limit;
   if (under && at < dwellSeconds) return { kind: "go on", why: texts.underDwell(shown, bound, formatDuration(dwellSeconds - at)), ...more };
   if (under && supply < target) return { kind: "raise", why: texts.underRaise(shown, bound), ...more };
-  if (under && last.volts >= REACHED * target && (last.amps <= CLEAR * allowed || !fit || fit.within.final[0] <= allowed))
+  if (under && last.volts >= REACHED * target && (last.amps <= CLEAR * limit || !fit || fit.within.final[0] <= whole0))
     return { kind: "keep", why: texts.underKeep(shown, bound), ...more };
-  if (under)
-    return { kind: "go on", why: texts.volsNotThere(Math.round(last.volts), target, Math.round(target + last.amps * ohms)), ...more };
-  if (fit && at >= dwellSeconds && fit.within.final[0] > allowed)
+  if (under) return { kind: "go on", why: texts.voltsNotThere(volts(last.volts), target), ...more };
+  if (fit && at >= dwellSeconds && fit.within.final[0] > whole0 && levelled(clean, began, whole0))
     return {
       kind: "stop",
-      why: texts.endsAbove(formatQuantity(fit.final, "A", 2), formatQuantity(fit.within.final[0], "A", 2), bound),
+      why: texts.endsAbove(
+        formatQuantity(metered(fit.final, ohms, supply), "A", 2),
+        formatQuantity(metered(fit.within.final[0], ohms, supply), "A", 2),
+        bound,
+      ),
       ...more,
     };
   if (left)
     return {
       kind: "go on",
-      why: texts.reachesIn(formatDuration(left.seconds), formatDuration(left.within[0]), formatDuration(left.within[1])),
+      why: texts.reachesIn(
+        formatDuration(left.seconds),
+        formatDuration(left.within[0]),
+        Number.isFinite(left.within[1]) ? formatDuration(left.within[1]) : texts.neverPerhaps(),
+      ),
       ...more,
     };
   return {
@@ -113,6 +148,18 @@ export function judgeReform(ask: ReformAsk): ReformVerdict {
     why: clean.length < LEAST_POINTS ? texts.fewReadings(clean.length, LEAST_POINTS) : texts.cannotTellYet(bound),
     ...more,
   };
+}
+
+/**
+ * It has levelled off above a limit: at the pace of the second half of the step it would need ten times as long as it has had. The fit alone
+ * does not decide: no real oxide follows one exponential, and its interval holds only for one that does.
+ */
+function levelled(points: readonly DecayPoint[], began: number, limit: number): boolean {
+  const last = points.at(-1)!;
+  const at = last.t - began;
+  const middle = points.findLast((p) => p.t - began <= at / 2) ?? points[0]!;
+  const pace = (middle.value - last.value) / (last.t - middle.t);
+  return pace <= 0 || (last.value - limit) / pace > FAR_OFF * at;
 }
 
 /** Not one odd reading: the last three stand above the least by more than they scatter. */

@@ -26,10 +26,9 @@ export interface ReformPlan {
   downSeconds: number;
 }
 
-/** Watts that a can's surface sheds with a rise of some ten degrees; a small sleeve sheds a quarter of that. Scutum's own. */
-const CAN_WATTS = 1;
-const SLEEVE_WATTS = 0.25;
-const CAN_FROM = 8e-6;
+/** Part of the supply that the series resistor takes at the limit itself: more, and the capacitor never sees its working volts. */
+const IN_RESISTOR = 0.12;
+const LEAST_OHMS = 1000;
 /** Steps are about this part of the target, and no smaller than these volts. */
 const STEP = 0.125;
 const LEAST_STEP = 10;
@@ -51,8 +50,8 @@ export function reformPlan(
   if (!(working > 0)) throw new RangeError(texts.ratingsWanted());
   if (working > part.volts) throw new RangeError(texts.aboveRating(Math.round(working), part.volts));
   const target = Math.min(part.volts, Math.ceil(working / 5) * 5);
-  const watts = part.farads >= CAN_FROM ? CAN_WATTS : SLEEVE_WATTS;
-  const ohms = Math.max(1000, above(target ** 2 / (4 * watts)));
+  const allowed = limit.amps * Math.min(1, target / part.volts);
+  const ohms = Math.max(LEAST_OHMS, below((IN_RESISTOR * target) / allowed));
   const count = Math.max(3, Math.round(1 / STEP));
   const size = Math.max(LEAST_STEP, target / count);
   const steps: number[] = [];
@@ -62,10 +61,11 @@ export function reformPlan(
     steps: up,
     target,
     ohms,
-    watts: ratingFor(Math.max(0.5, (2 * target ** 2) / ohms), STANDARD_WATTS) ?? 100,
+    // A puncture puts the whole supply across it until the supply is off.
+    watts: ratingFor(Math.max(0.5, target ** 2 / ohms), STANDARD_WATTS) ?? 100,
     inside: target ** 2 / (4 * ohms),
     dwellMinutes: idle > LONG_IDLE ? 2 * DWELL : DWELL,
-    limit: limit.amps * Math.min(1, target / part.volts),
+    limit: allowed,
     formula: limit.formula,
     source: limit.source,
     joules: storedEnergy(part.farads, target),
@@ -73,14 +73,14 @@ export function reformPlan(
   };
 }
 
-/** The next value of E12 up. */
-function above(ohms: number): number {
-  const power = Math.floor(Math.log10(ohms));
-  const found = [...decade("E12"), 10].find((m) => m * 10 ** power >= ohms * (1 - 1e-9))!;
+/** The next value of E12 down. */
+function below(ohms: number): number {
+  const power = Math.floor(Math.log10(ohms) + 1e-9);
+  const found = decade("E12").findLast((m) => m * 10 ** power <= ohms * (1 + 1e-9)) ?? 1;
   return Number(`${found}e${power}`);
 }
 
-/** What speaks against forming a capacitor at all, in words; empty where nothing does. */
+/** What speaks against reforming a capacitor at all, in words; empty where nothing does. */
 export function reformRefused(known: {
   farads?: number;
   volts?: number;

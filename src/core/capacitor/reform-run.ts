@@ -14,7 +14,8 @@ export interface PartRun {
   readings: ReformReading[];
   /** Of the step that is on. */
   step: ReformReading[];
-  verdict: ReformVerdict;
+  /** Worked out when it is first asked for: most ask only whether a run is on. */
+  readonly verdict: ReformVerdict;
   /** What was settled for this part, on the tape. */
   result?: ReformResult;
   doubts: string[];
@@ -88,18 +89,28 @@ export function reformRuns(state: Pick<JobState, "reforms">): ReformRun[] {
       parts: begun.parts.map((part): PartRun => {
         const { readings, doubts } = soundReadings(begun.points.filter((p) => p.part === part.part));
         const step = readings.filter((r) => r.seconds >= stepBegan - SAME_SECOND && Math.abs(r.supply - supply) < 1);
-        const verdict = judgeReform({
-          points: step,
-          began: stepBegan,
-          farads: part.farads,
-          ohms: begun.ohms,
-          supply,
-          target: part.target,
-          limit: part.limit,
-          dwellSeconds: begun.dwellMinutes * 60,
-        });
+        let verdict: ReformVerdict | undefined;
         const result = results.get(part.part);
-        return { part, readings, step, verdict, doubts, ...(result ? { result } : {}) };
+        return {
+          part,
+          readings,
+          step,
+          get verdict() {
+            return (verdict ??= judgeReform({
+              points: step,
+              began: stepBegan,
+              farads: part.farads,
+              ohms: begun.ohms,
+              supply,
+              target: part.target,
+              limit: part.limit,
+              dwellSeconds: begun.dwellMinutes * 60,
+              heldBefore: Math.max(0, ...readings.filter((r) => r.seconds < stepBegan).map((r) => r.volts)),
+            }));
+          },
+          doubts,
+          ...(result ? { result } : {}),
+        };
       }),
     };
   });

@@ -71,7 +71,10 @@ export function roleOfCapacitor(circuit: Circuit, c: Element, place?: CapacitorP
   const speaker = circuit.elements.filter((e) => /^OPT_/.test(e.type ?? "")).flatMap((e) => e.nodes);
   if (!grounded && (c.value ?? 0) >= SMALL) {
     const feeds = gridLeakOf(circuit, c);
-    const plates = circuit.elements.filter((e) => e.tube && c.nodes.includes(e.nodes[0]!)).map((e) => e.name);
+    // A follower and the lower half of a split load give their signal at the cathode.
+    const plates = circuit.elements
+      .filter((e) => e.tube && [e.nodes[0]!, e.nodes.at(-1)!].some((n) => n !== "0" && c.nodes.includes(n)))
+      .map((e) => e.name);
     const grids = feeds ? gridsBehind(circuit, feeds.node) : [];
     if (plates.length > 0 || grids.length > 0)
       return { role: "coupling", does: texts.roleCoupling(plates.join(", ") || "—", grids.join(", ") || "—") };

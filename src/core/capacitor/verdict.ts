@@ -92,7 +92,8 @@ export function judgeCapacitor(
   const bad = tests.find((t) => t.verdict === "out");
   if (bad) return say("replace", `${bad.what}: ${bad.why}`, c.role.danger === true);
   if (seen) return say("replace", texts.eyeFound(seen));
-  if (stress?.backwards) return say("replace", texts.backwards(Math.round(-stress.loaded)));
+  // The file's first terminal is the plus; whether the part or the drawing is the wrong way round, only a look tells.
+  if (stress?.backwards) return say("look", texts.backwards(Math.round(-stress.loaded)));
   const usual = stress && Math.max(Math.abs(stress.loaded), Math.abs(stress.highLoaded), stress.unloaded);
   if (c.volts !== undefined && usual !== undefined && usual > c.volts)
     return { verdict: "replace", why: texts.overRating(Math.round(usual), c.volts), danger: false };

@@ -41,8 +41,8 @@ export function nextStep(view: JobView, settings: Settings): NextStep | undefine
   if (isolationOpen(state)) return at("bring-up", WORDS.isolation());
   if (!state.complaint) return at("intake", WORDS.complaint());
   if (!state.brief) return at("intake", WORDS.brief());
-  const forming = openRun(reformRuns(state));
-  if (forming) return at("work", texts.formCapacitors(forming.parts.map((p) => p.part.part).join(", ")));
+  const reforming = openRun(reformRuns(state));
+  if (reforming) return at("work", texts.reformCapacitors(reforming.parts.map((p) => p.part.part).join(", ")));
   if (state.soaks.some((s) => !s.ended)) return at("noise", WORDS.soak());
   const experiment = state.changes.find((c) => c.kind === "experiment" && (c.outcome ?? "open") === "open");
   if (experiment) return at("work", WORDS.experiment(experiment.position));

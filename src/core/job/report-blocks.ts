@@ -126,7 +126,7 @@ const NOISE_TESTS: Column[] = [
   { title: "Result", share: 4 },
 ];
 const FORMED: Column[] = [
-  { title: "Formed again", share: 2 },
+  { title: "Reformed", share: 2 },
   { title: "Leaked at first", share: 3 },
   { title: "Leaks now", share: 3 },
   { title: "Result", share: 5 },

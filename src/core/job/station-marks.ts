@@ -51,7 +51,7 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
   const passed = [...state.stages.values()].filter((s) => s.result === "passed").length;
   const stopped = [...state.stages.values()].filter((s) => s.result === "stopped").length;
   const soaking = state.soaks.some((soak) => !soak.ended);
-  const forming = openRun(reformRuns(state));
+  const reforming = openRun(reformRuns(state));
   const takeApart = off ? texts.offAmp(off) : "";
 
   return {
@@ -99,10 +99,10 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
       says: `${soaking ? texts.soakRunning() : ""}${openFindings("noise").says}`,
     },
     work: mark(
-      experiments + asked + (forming ? 1 : 0),
-      state.changes.length > 0 && experiments + asked === 0 && !forming,
+      experiments + asked + (reforming ? 1 : 0),
+      state.changes.length > 0 && experiments + asked === 0 && !reforming,
       [
-        forming ? texts.formingOpen(forming.parts.map((p) => p.part.part).join(", ")) : "",
+        reforming ? texts.reformingOpen(reforming.parts.map((p) => p.part.part).join(", ")) : "",
         texts.changes(state.changes.length),
         asked ? texts.waitingOwner(asked) : "",
         experiments ? texts.experimentsOpen(experiments) : "",

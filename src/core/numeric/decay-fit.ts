@@ -32,9 +32,9 @@ export const LEAST_POINTS = 5;
 /** Time constants that are looked at, in parts of the shortest step and of the span. */
 const SHORTEST = 0.2;
 const LONGEST = 60;
-const GRID = 40;
+const GRID = 28;
 /** Of the logarithm of a time constant. */
-const CLOSE = 1e-6;
+const CLOSE = 1e-5;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** Weighted sums from which the best final and amplitude for a time constant follow: the model is linear in both. */
@@ -100,7 +100,7 @@ function crossing(from: number, to: number, threshold: number, cost: (x: number)
     inside = outside;
   }
   if (inside === outside) return to;
-  for (let i = 0; i < 40; i++) {
+  for (let i = 0; i < 24; i++) {
     const middle = (inside + outside) / 2;
     if (cost(middle) > threshold) outside = middle;
     else inside = middle;

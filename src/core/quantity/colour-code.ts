@@ -4,7 +4,16 @@ import * as texts from "../texts/quantity";
 
 const COLOURS = ["black", "brown", "red", "orange", "yellow", "green", "blue", "violet", "grey", "white"];
 const ALIASES: Record<string, string> = { purple: "violet", gray: "grey" };
-const TOLERANCE: Record<string, number> = { black: 0.2, brown: 0.01, red: 0.02, green: 0.05, white: 0.1, gold: 0.05, silver: 0.1, none: 0.2 };
+const TOLERANCE: Record<string, number> = {
+  black: 0.2,
+  brown: 0.01,
+  red: 0.02,
+  green: 0.05,
+  white: 0.1,
+  gold: 0.05,
+  silver: 0.1,
+  none: 0.2,
+};
 /** Multipliers below one. */
 const SMALL: Record<string, number> = { gold: 0.1, silver: 0.01 };
 
@@ -43,7 +52,8 @@ export function readColours(text: string, unit: "F" | "Ω"): ColourCode | string
   const tolerance = words[3] === undefined ? undefined : TOLERANCE[words[3]];
   const volts = words[4] === undefined ? undefined : COLOURS.indexOf(words[4]);
   // By powers in the text, so that no rounding dust comes in.
-  const value = unit === "F" ? Number(`${figures}e${Math.round(Math.log10(times)) - 12}`) : Number(`${figures}e${Math.round(Math.log10(times))}`);
+  const value =
+    unit === "F" ? Number(`${figures}e${Math.round(Math.log10(times)) - 12}`) : Number(`${figures}e${Math.round(Math.log10(times))}`);
   return {
     value,
     ...(tolerance === undefined ? {} : { tolerance }),

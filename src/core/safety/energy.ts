@@ -20,7 +20,7 @@ export type EnergyState =
       kind: "live";
       since: string;
       /** Capacitors that a bench supply is on, the plug of the amp out. */
-      forming?: { parts: string[]; volts: number; joules: number };
+      reforming?: { parts: string[]; volts: number; joules: number };
     }
   | { kind: "stored"; since: string; volts: number; joules: number; secondsToSafe: number; plug: "in" | "out"; proof: Proof }
   | { kind: "proven-dead"; at: string; until: string; proof: Proof };
@@ -96,10 +96,10 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
   const reservoirs = jobReservoirs(events, context.reservoirs);
   const s = replay(events, reservoirs, context);
   if (s.power === "on") return { kind: "live", since: s.since };
-  if (s.forming) {
-    const { volts, parts, since } = s.forming;
+  if (s.reforming) {
+    const { volts, parts, since } = s.reforming;
     const joules = parts.reduce((sum, p) => sum + storedEnergy(p.farads, Math.min(volts, p.target)), 0);
-    return { kind: "live", since, forming: { parts: parts.map((p) => p.part), volts, joules } };
+    return { kind: "live", since, reforming: { parts: parts.map((p) => p.part), volts, joules } };
   }
 
   const known = s.volts.some((v) => v !== undefined);
@@ -137,7 +137,7 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
   };
 }
 
-/** What was lifted off its amp for forming is bled by nothing of it. */
+/** What was lifted off its amp for reforming is bled by nothing of it. */
 const apart = (reservoirs: readonly Reservoir[], lifted: ReadonlySet<string>): Reservoir[] =>
   reservoirs.map((r) => (lifted.has(r.name) ? { ...r, node: `lifted:${r.name}`, returnNode: "0" } : r));
 
@@ -191,19 +191,19 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
         const own = reservoirOf(reservoirs, p.part);
         if (own && e.payload.lifted) s.lifted.add(own.name);
       }
-      s.forming = { line: e.seq, since: e.at, parts: e.payload.parts, volts: e.payload.steps[0]! };
+      s.reforming = { line: e.seq, since: e.at, parts: e.payload.parts, volts: e.payload.steps[0]! };
       if (s.power === "unknown") Object.assign(s, { power: "off", plugOut: true, since: e.at, from: t });
     } else if (is(e, "reform-turn")) {
       const begun = events.find((x): x is JobEvent<"reform-begun"> => x.seq === e.payload.reform && is(x, "reform-begun"));
       // What is said of one part alone leaves the supply as it is.
       if (!begun || (e.payload.what === "ended" && e.payload.part !== undefined)) continue;
       if (e.payload.what === "step" || e.payload.what === "resumed") {
-        if (!s.forming) clearProof();
+        if (!s.reforming) clearProof();
         s.measured = none();
-        s.forming = { line: begun.seq, since: s.forming?.since ?? e.at, parts: begun.payload.parts, volts: e.payload.supply };
-      } else if (s.forming?.line === begun.seq) {
+        s.reforming = { line: begun.seq, since: s.reforming?.since ?? e.at, parts: begun.payload.parts, volts: e.payload.supply };
+      } else if (s.reforming?.line === begun.seq) {
         // Off the supply each stands where the supply stood; the drop in its resistor is not counted on.
-        const { volts } = s.forming;
+        const { volts } = s.reforming;
         for (const p of begun.payload.parts) {
           const own = reservoirOf(reservoirs, p.part);
           const i = own ? reservoirs.indexOf(own) : -1;
@@ -213,7 +213,7 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
         }
         s.from = t;
         s.since = e.at;
-        s.forming = undefined;
+        s.reforming = undefined;
       }
     } else if (is(e, "power")) {
       const plugOut = e.payload.state === "off" && (e.payload.plug ?? "out") === "out";
@@ -221,8 +221,8 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
         if (s.power !== "on") s.lastLive = none();
         s.measured = none();
         if (s.power !== "on") s.since = e.at;
-        // Nobody switches an amp on with a part lifted for forming.
-        s.forming = undefined;
+        // Nobody switches an amp on with a part lifted for reforming.
+        s.reforming = undefined;
         s.lifted.clear();
         Object.assign(s, { power: "on", plugOut: false, tubesIn: !e.payload.without?.length });
         clearProof();

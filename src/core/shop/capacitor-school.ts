@@ -7,5 +7,5 @@ export type CapacitorSchool = (typeof CAPACITOR_SCHOOLS)[number];
 export const SCHOOL_WORDS: Record<CapacitorSchool, string> = {
   replace: "replace by age",
   test: "test and keep",
-  reform: "form again",
+  reform: "reform",
 };

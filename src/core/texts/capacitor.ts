@@ -67,13 +67,14 @@ export const safetyType = (safety: Value) =>
 export const jackPaper = () => say`old paper between high tension and a jack: whoever plugs in relies on it`;
 export const eyeFound = (seen: Value) => say`found at the look: ${seen}`;
 export const backwards = (volts: Value) =>
-  say`in backwards: it stands at −${volts} V by the circuit. Turn the new one round; the old one is spoilt`;
+  say`drawn with its plus at −${volts} V: look how it is in. If the part is so, replace it and turn the new one round; if the drawing is, correct it`;
 export const overRating = (worst: Value, rated: Value) => say`sees up to ${worst} V and is rated for ${rated} V`;
 export const noMarginLeft = (worst: Value, rated: Value) =>
   say`no margin: up to ${worst} V with the tubes out and the mains up a tenth, rated for ${rated} V`;
-export const reformFailed = () => say`could not be formed again`;
-export const reformHeld = () => say`formed again and within its limit`;
-export const badName = (does: Value, times: Value) => say`a bad name in this shop: ${does} (seen ${times} times)`;
+export const reformFailed = () => say`could not be reformed`;
+export const reformHeld = () => say`reformed and within its limit`;
+export const badName = (does: Value, times: number) =>
+  times === 1 ? say`a bad name in this shop: ${does} (seen once)` : say`a bad name in this shop: ${does} (seen ${times} times)`;
 export const ratingUnread = () => say`its capacitance or rated volts are not known: read them off the part`;
 export const young = (age: Value) => say`${age} years old: nothing speaks against it`;
 export const middling = (age: Value) => say`${age} years old: measured, it may stay`;
@@ -81,7 +82,7 @@ export const aged = (age: Value) => say`${age} years old`;
 export const ageUnknown = () => say`age not known`;
 export const schoolReplace = (old: Value) => say`${old}: this shop replaces electrolytics of that age`;
 export const schoolTest = (old: Value) => say`${old}: measure its leakage at working volts, capacitance and series resistance`;
-export const schoolReform = (old: Value) => say`${old}: form it again before full voltage, then judge by its leakage`;
+export const schoolReform = (old: Value) => say`${old}: reform it before full voltage, then judge by its leakage`;
 export const testedSound = (old: Value) => say`${old}, measured sound`;
 export const paperReplace = (old: Value) => say`${old}: paper takes up water and leaks`;
 export const paperTest = (old: Value) => say`${old}: paper; measure its leakage with one leg lifted`;
@@ -107,25 +108,29 @@ export const boardTest = (test: string, part: Value, tube: Value) =>
 
 // reforming
 export const aboveRating = (working: Value, rated: Value) =>
-  say`it sees ${working} V in its place and is rated for ${rated} V: it is not formed, it is replaced`;
-export const onlyElectrolytics = () => say`only electrolytics form again`;
-export const safetyNeverReformed = () => say`a part that safety hangs on is not formed but replaced`;
+  say`it sees ${working} V in its place and is rated for ${rated} V: it is not reformed, it is replaced`;
+export const onlyElectrolytics = () => say`only electrolytics reform`;
+export const safetyNeverReformed = () => say`a part that safety hangs on is not reformed but replaced`;
 export const seenBad = (seen: Value) => say`the eye has found: ${seen}`;
 export const coldShort = () => say`a few kilohms across it cold: shorted inside`;
-export const driedOut = (left: Value) => say`${left} % of its capacitance left: dried out, forming brings nothing back`;
-export const wasBackwards = () => say`it was in backwards`;
+export const driedOut = (left: Value) => say`${left} % of its capacitance left: dried out, reforming brings nothing back`;
+export const wasBackwards = () => say`drawn backwards: look how it is in first`;
 export const readFirst = () => say`no reading at this step yet`;
-export const punctured = (volts: Value, supply: Value) =>
-  say`punctured: ${volts} V across it with the supply at ${supply} V. Stop and replace it`;
+export const punctured = (volts: Value, held: Value, supply: Value) =>
+  say`punctured: it held ${held} V and now has ${volts} V across it, the supply at ${supply} V. Stop and replace it`;
+export const takesAll = (volts: Value, supply: Value) =>
+  say`it takes all that the resistor lets through and comes up no more: ${volts} V of ${supply} V. Stop and replace it`;
+export const comesUp = (volts: Value, supply: Value) =>
+  say`it still takes nearly all that the resistor lets through, ${volts} V of ${supply} V across it: go on while its volts rise`;
+export const neverPerhaps = () => say`never`;
 export const leakageRises = (least: Value, now: Value) =>
   say`the leakage rises at the same voltage, from ${least} to ${now}: stop and replace it`;
-export const heatsInside = (watts: Value) => say`${watts} go into it: it heats from inside. Stop and replace it`;
 export const underDwell = (amps: Value, bound: Value, left: Value) =>
   say`${amps}, under the ${bound} of this step; hold it for ${left} more`;
 export const underRaise = (amps: Value, bound: Value) => say`${amps}, under the ${bound} of this step: raise the supply to the next`;
 export const underKeep = (amps: Value, bound: Value) => say`${amps} at its working voltage, under the ${bound} allowed: keep`;
-export const volsNotThere = (volts: Value, target: Value, supply: Value) =>
-  say`${volts} V of ${target} V are across it, the rest is in the series resistor: about ${supply} V of supply bring it there, if the supply has them`;
+export const voltsNotThere = (volts: Value, target: Value) =>
+  say`${volts} V of ${target} V are across it, the rest is in the series resistor: go on until they are there`;
 export const endsAbove = (final: Value, low: Value, bound: Value) =>
   say`it will settle at ${final}, hardly below ${low}; ${bound} are allowed. Stop and replace it`;
 export const reachesIn = (time: Value, low: Value, high: Value) =>
@@ -134,7 +139,10 @@ export const fewReadings = (n: Value, least: Value) => say`${n} of ${least} read
 export const cannotTellYet = (bound: Value) => say`above the ${bound} of this step, and the readings do not say yet where it ends: go on`;
 export const clockStood = (n: Value) => say`${n} readings left out: the tester's clock stood still`;
 export const clockWentBack = (n: Value) => say`${n} readings left out: the tester's clock went back`;
-export const rangeChanged = (n: Value) => say`the meter changed its range ${n} times: readings weigh by the digit of their range`;
+export const rangeChanged = (n: number) =>
+  n === 1
+    ? say`the meter changed its range once: readings weigh by the digit of their range`
+    : say`the meter changed its range ${n} times: readings weigh by the digit of their range`;
 export const plugFirst = () => say`The amp's plug is in: take it out before a supply goes to a part of it.`;
 export const caseUnknown = () =>
   say`Nobody knows yet what the can's case is joined to: measure case to minus and to chassis first, and note it.`;

@@ -121,5 +121,5 @@ export const formedTo = (result: string, time: Value, limit: Value) =>
     : result === "replace"
       ? say`not to be saved: replaced`
       : say`not finished after ${time}`;
-export const formCapacitors = (parts: Value) => say`forming of ${parts} is under way`;
-export const formingOpen = (parts: Value) => say`${parts} on the forming supply`;
+export const reformCapacitors = (parts: Value) => say`reforming of ${parts} is under way`;
+export const reformingOpen = (parts: Value) => say`${parts} on the reforming supply`;

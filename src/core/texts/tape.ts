@@ -165,17 +165,17 @@ export const onLug = (lug: Value) => say`lug ${lug}`;
 export const boardTested = (grid: Value, part: Value, test: Value, outcome: Value) => say`Volts on ${grid} (${part}), ${test}: ${outcome}`;
 export const boardCleaned = (grids: Value, how: string) => say`Board cleaned and dried at ${grids}${how ? `, ${how}` : ""}`;
 export const reformBegun = (parts: Value, from: Value, to: Value, ohms: Value, simulated: string) =>
-  say`Forming ${parts}: ${from} to ${to} V through ${ohms} each${simulated ? `, ${simulated}` : ""}`;
+  say`Reforming ${parts}: ${from} to ${to} V through ${ohms} each${simulated ? `, ${simulated}` : ""}`;
 export const simulatedTime = (pace: Value) => say`simulated time ${pace} ×`;
 export const reformPoint = (part: Value, volts: Value, amps: Value, supply: Value) =>
   say`${part} leaks ${amps} at ${volts}, supply ${supply} V`;
 export const reformTurn = (what: string, supply: Value, result: string, part: string, why: string) => {
   const head = {
-    step: say`Forming: supply to ${supply} V`,
-    paused: say`Forming paused, supply off`,
-    resumed: say`Forming goes on at ${supply} V`,
-    down: say`Forming: supply down`,
-    ended: part ? say`Forming of ${part}: ${result || "ended"}` : say`Forming ended, supply off`,
+    step: say`Reforming: supply to ${supply} V`,
+    paused: say`Reforming paused, supply off`,
+    resumed: say`Reforming goes on at ${supply} V`,
+    down: say`Reforming: supply down`,
+    ended: part ? say`Reforming of ${part}: ${result || "ended"}` : say`Reforming ended, supply off`,
   }[what];
   return `${head ?? what}${why ? `, ${why}` : ""}`;
 };

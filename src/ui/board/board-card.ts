@@ -7,8 +7,8 @@ export interface BoardCard extends BoardJob {
   /** Set for an amp that was left live or charged. */
   charge?: {
     kind: "live" | "stored";
-    /** Capacitors that a forming supply is on. */
-    forming?: string;
+    /** Capacitors that a reforming supply is on. */
+    reforming?: string;
     since: string;
     /** Estimated volts of what is still stored. */
     volts?: number;
@@ -31,7 +31,7 @@ const NO_CHARGE = 0.5;
 
 /** What an amp that was left live or charged holds, and what to do. */
 export function chargeWords(charge: NonNullable<BoardCard["charge"]>, volts: (v: number) => string): string {
-  if (charge.forming) return say`a forming supply is on ${charge.forming}. Switch it off, or go on`;
+  if (charge.reforming) return say`a reforming supply is on ${charge.reforming}. Switch it off, or go on`;
   if (charge.kind === "live") return say`power was put on and not logged off. Switch it off, or go on working on it`;
   const missing = charge.missing ?? "";
   if ((charge.volts ?? 0) < NO_CHARGE) return say`discharged by estimate, but not proven. Still to do: ${missing}`;

@@ -93,6 +93,8 @@ export function useZoom(
     let [w, h] = [0, 0];
     const watch = new ResizeObserver(([entry]) => {
       const { width: nowW, height: nowH } = entry!.contentRect;
+      // In a tab that is not looked at it has no size: it stays as it was.
+      if (nowW === 0 || nowH === 0) return;
       const [dw, dh] = [nowW - w, nowH - h];
       if (Math.abs(dw) < 1 && Math.abs(dh) < 1) return;
       const begins = w === 0;
@@ -129,6 +131,7 @@ export function useZoom(
       if (!svg.current) return;
       chosen.current = true;
       const { width: w, height: h } = svg.current.getBoundingClientRect();
+      if (w === 0 || h === 0) return;
       const k = Math.max(READABLE, zoomTransform(svg.current).k);
       moved(k, ...inSight(k, at, { w, h }, { width, height }), false);
     },

@@ -59,7 +59,7 @@ export function Guard() {
             Still on
           </button>
         </>
-      ) : energy.kind === "live" && energy.forming ? (
+      ) : energy.kind === "live" && energy.reforming ? (
         <SupplyOff />
       ) : energy.kind === "live" ? (
         <button className="btn btn-primary" onClick={() => say({ type: "power", payload: { state: "off", plug: "out" } })}>

@@ -144,7 +144,7 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
 
   const byTape = useStable(energyOf(view, now));
   const answered = view.state.effective.findLast((e) => e.type === "still-live" || e.type === "power")?.seq ?? 0;
-  const away = useWatched(jobId, byTape.kind === "live" && !byTape.forming, view.state.lastAt, answered);
+  const away = useWatched(jobId, byTape.kind === "live" && !byTape.reforming, view.state.lastAt, answered);
   const energy = useMemo((): EnergyState => {
     const { state, energyContext } = view;
     if (away !== undefined && byTape.kind === "live") return unwatched(clockTime(byTape.since), state.effective, energyContext);

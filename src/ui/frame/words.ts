@@ -19,10 +19,10 @@ export const day = (iso: string) => whole.format(new Date(iso));
 export function energyWords(energy: EnergyState): { title: string; detail: string } {
   switch (energy.kind) {
     case "live":
-      return energy.forming
+      return energy.reforming
         ? {
             title: "LIVE",
-            detail: `forming ${energy.forming.parts.join(", ")} at ${formatVolts(energy.forming.volts)}, up to ${formatQuantity(energy.forming.joules, "J", 2)}`,
+            detail: `reforming ${energy.reforming.parts.join(", ")} at ${formatVolts(energy.reforming.volts)}, up to ${formatQuantity(energy.reforming.joules, "J", 2)}`,
           }
         : { title: "LIVE", detail: `since ${clockTime(energy.since)}` };
     case "stored":

@@ -22,7 +22,7 @@ import { TakeApart } from "./take-apart";
 
 // Each comes when its tab is opened.
 const CapacitorTable = late(() => import("./capacitors/capacitor-table").then((m) => m.CapacitorTable));
-const Forming = late(() => import("./capacitors/forming").then((m) => m.Forming));
+const Reforming = late(() => import("./capacitors/reforming").then((m) => m.Reforming));
 const Substitute = late(() => import("./capacitors/substitute").then((m) => m.Substitute));
 const Kit = late(() => import("./capacitors/kit").then((m) => m.Kit));
 const StationDrawing = lateInBrowser(() => import("../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-9");
@@ -30,7 +30,7 @@ const StationDrawing = lateInBrowser(() => import("../drawing/station-drawing").
 const TABS = [
   { id: "changes", name: "Changes", body: <WorkDone />, keep: true },
   { id: "capacitors", name: "Capacitors", body: <CapacitorTable /> },
-  { id: "forming", name: "Form again", body: <Forming /> },
+  { id: "reforming", name: "Reform", body: <Reforming /> },
   { id: "substitute", name: "Substitute", body: <Substitute /> },
   { id: "kit", name: "Kit", body: <Kit /> },
 ];
@@ -41,7 +41,7 @@ export function Work() {
   return (
     <CapacitorsProvider circuit={view.circuit} netlist={netlist}>
       <div className="max-w-6xl">
-        <Tabs tabs={TABS} label="Work" first={openRun(reformRuns(view.state)) ? "forming" : "changes"} />
+        <Tabs tabs={TABS} label="Work" first={openRun(reformRuns(view.state)) ? "reforming" : "changes"} />
       </div>
     </CapacitorsProvider>
   );

@@ -63,10 +63,10 @@ function More({ id }: { id: number }) {
   };
   return (
     <>
-      <button className="btn btn-sm min-h-9" onClick={() => void add(false)()}>
+      <button className="btn btn-line btn-sm min-h-9" onClick={() => void add(false)()}>
         Seen again
       </button>{" "}
-      <button className="btn btn-sm min-h-9" onClick={() => void add(true)()}>
+      <button className="btn btn-line btn-sm min-h-9" onClick={() => void add(true)()}>
         Withdraw
       </button>
       <Refused>{said}</Refused>
@@ -122,7 +122,7 @@ function NewName() {
       <Field label="Case" className="flex-1">
         <input className="input w-full" placeholder="three of four in this amp" {...field("text")} />
       </Field>
-      <button className="btn">Remember</button>
+      <button className="btn btn-outline">Remember</button>
       <Refused className="basis-full">{refused || said}</Refused>
     </form>
   );

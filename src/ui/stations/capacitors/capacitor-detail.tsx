@@ -99,7 +99,7 @@ function ReadOff({ row: { c } }: { row: CapacitorRow }) {
           .filter(Boolean)
           .join(", ") || "nothing"}
       </p>
-      <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
+      <div className="grid grid-cols-2 items-end gap-2 sm:grid-cols-3">
         <Field label="Capacitance">
           <input className="input w-full" placeholder="0.022 MFD" {...field("farads")} />
         </Field>
@@ -164,7 +164,7 @@ function ReadOff({ row: { c } }: { row: CapacitorRow }) {
         </p>
       )}
       <Refused className="mt-1">{refused}</Refused>
-      <button className="btn mt-2">Log what it says</button>
+      <button className="btn btn-outline mt-2">Log what it says</button>
     </form>
   );
 }
@@ -235,7 +235,7 @@ function Tests({ row: { c, tests } }: { row: CapacitorRow }) {
         <Field label={kind.second}>
           <input className="input w-24 text-right" {...field("second")} />
         </Field>
-        <button className="btn">Log the test</button>
+        <button className="btn btn-outline">Log the test</button>
       </div>
       <Refused className="mt-1">{refused}</Refused>
       {tests.length > 0 && (

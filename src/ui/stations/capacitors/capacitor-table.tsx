@@ -21,7 +21,7 @@ const StationDrawing = lateInBrowser(() => import("../../drawing/station-drawing
 
 export const TO_DO: Record<CapacitorVerdict, string> = {
   replace: "replace",
-  reform: "form again",
+  reform: "reform",
   test: "test",
   look: "read it off",
   keep: "keep",
@@ -50,7 +50,7 @@ export function CapacitorTable() {
       </p>
       <p className="soft max-w-3xl text-sm">
         What was measured comes first, then what each bears, then the shop&apos;s rule for old electrolytics:{" "}
-        <strong>{SCHOOL_WORDS[settings.capacitorSchool]}</strong> (Settings). Click a position to enter what you read off it or measured.
+        <strong>{SCHOOL_WORDS[settings.capacitorSchool]}</strong> (Settings). “Open” takes what you read off one or measured of it.
       </p>
       {failed && (
         <p role="alert" className="text-error">
@@ -58,7 +58,6 @@ export function CapacitorTable() {
         </p>
       )}
       {solving && <p role="status">{words("Solving the amp with its tubes in and out, mains as it is and up a tenth")}</p>}
-      <StationDrawing layer={layer} />
       {dangerous.length > 0 && (
         <Section title="Where a failure puts a person at risk" hint="replaced by a safety type, never reused, whatever the agreement says">
           <Table rows={dangerous} label="Dangerous capacitors" />
@@ -67,6 +66,7 @@ export function CapacitorTable() {
       <Section title="Capacitors of the circuit">
         {others.length === 0 ? <p>The circuit has no capacitors.</p> : <Table rows={others} label="Capacitors" />}
       </Section>
+      <StationDrawing layer={layer} />
       <BadNames />
     </div>
   );
@@ -78,14 +78,10 @@ function Table({ rows, label }: { rows: CapacitorRow[]; label: string }) {
       <thead>
         <tr>
           <th>Capacitor</th>
-          <th>What it does</th>
-          <th className="text-right">Warm</th>
-          <th className="text-right">{words("Tubes out")}</th>
-          <th className="text-right">{words("Mains +10 %")}</th>
+          <th className="min-w-44">What it does</th>
+          <th className="text-right">Bears</th>
           <th className="text-right">Rated</th>
-          <th className="text-right">Ripple</th>
-          <th>Measured</th>
-          <th>To do</th>
+          <th className="min-w-56">Measured, to do</th>
         </tr>
       </thead>
       <tbody>
@@ -114,7 +110,7 @@ function Row({ row }: { row: CapacitorRow }) {
             <strong>{c.name}</strong>
           )}
           <button
-            className="btn btn-sm mt-1 block min-h-9"
+            className="btn btn-line btn-sm mt-1 block min-h-9"
             aria-expanded={open}
             aria-label={`${c.name}: read off, tests`}
             onClick={() => choose(open ? undefined : c.name)}
@@ -127,11 +123,23 @@ function Row({ row }: { row: CapacitorRow }) {
           {c.year ?? ""} {c.section && <span className="soft">in {c.section}</span>}
           <span className="soft block text-xs">{c.role.does}</span>
         </td>
-        <Volts value={stress && Math.abs(stress.loaded)} />
-        <Volts value={stress?.unloaded} />
-        <Volts value={stress && Math.max(Math.abs(stress.highLoaded), stress.highUnloaded)} strong={over} />
-        <td className="text-right tabular-nums">{c.volts === undefined ? "?" : `${c.volts} V`}</td>
-        <td className="text-right tabular-nums">{stress && stress.ripple >= 1e-3 ? formatQuantity(stress.ripple, "A", 2) : ""}</td>
+        <td className="text-right whitespace-nowrap">
+          {stress ? (
+            <>
+              <Volts what="warm" value={Math.abs(stress.loaded)} />
+              <Volts what={words("tubes out")} value={stress.unloaded} />
+              <Volts what={words("mains +10 %")} value={Math.max(Math.abs(stress.highLoaded), stress.highUnloaded)} strong={over} />
+              {stress.ripple >= 1e-3 && (
+                <span className="block text-xs">
+                  <span className="soft">ripple</span> {formatQuantity(stress.ripple, "A", 2)}
+                </span>
+              )}
+            </>
+          ) : (
+            "–"
+          )}
+        </td>
+        <td className="text-right tabular-nums whitespace-nowrap">{c.volts === undefined ? "?" : `${c.volts} V`}</td>
         <td>
           {tests.map((t, i) => (
             <span key={i} className="block text-xs">
@@ -139,9 +147,7 @@ function Row({ row }: { row: CapacitorRow }) {
               {t.why && <span className="soft">, {t.why}</span>}
             </span>
           ))}
-        </td>
-        <td className="min-w-56">
-          <span className="inline-flex items-center gap-1.5 font-bold">
+          <span className="inline-flex items-center gap-1.5 text-base font-bold">
             <VerdictMark verdict={MARK[judged.verdict]} /> {TO_DO[judged.verdict]}
           </span>
           <span className="block text-xs">{judged.why}</span>
@@ -150,7 +156,7 @@ function Row({ row }: { row: CapacitorRow }) {
       </tr>
       {open && (
         <tr>
-          <td colSpan={9} className="bg-base-200">
+          <td colSpan={5} className="bg-base-200">
             <CapacitorDetail row={row} />
           </td>
         </tr>
@@ -178,10 +184,10 @@ function Ask({ row }: { row: CapacitorRow }) {
   );
 }
 
-function Volts({ value, strong = false }: { value?: number; strong?: boolean }) {
+function Volts({ what, value, strong = false }: { what: string; value: number; strong?: boolean }) {
   return (
-    <td className={`text-right tabular-nums whitespace-nowrap ${strong ? "font-bold text-warning" : ""}`}>
-      {value === undefined ? "–" : formatVolts(value)}
-    </td>
+    <span className={`block tabular-nums ${strong ? "font-bold text-warning" : ""}`}>
+      <span className="soft text-xs">{what}</span> {formatVolts(value)}
+    </span>
   );
 }

@@ -9,6 +9,17 @@ import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { WideTable } from "../../forms/wide-table";
 import { VerdictMark } from "../../frame/verdict-mark";
 
+const WORD = { in: "good", watch: "watch", out: "no", none: "not known" } as const;
+
+/** The verdict of a check: by its mark, and in the words of a check rather than of a reading. */
+export function CheckMark({ verdict }: { verdict: PartCheck["verdict"] }) {
+  return (
+    <span className={`verdict-${verdict} inline-flex items-center gap-1.5 whitespace-nowrap`}>
+      <VerdictMark verdict={verdict} /> {WORD[verdict]}
+    </span>
+  );
+}
+
 const SAYS = {
   in: "It may stand there.",
   watch: "It may, with what is marked.",
@@ -40,7 +51,7 @@ export function ChecksTable({ checks, label = "Checks" }: { checks: readonly Par
               <td>{c.needs}</td>
               <td>{c.has || "not known"}</td>
               <td>
-                <VerdictMark verdict={c.verdict} word />
+                <CheckMark verdict={c.verdict} />
               </td>
               <td className="text-sm">{c.why}</td>
             </tr>

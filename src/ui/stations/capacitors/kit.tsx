@@ -15,7 +15,7 @@ import { WideTable } from "../../forms/wide-table";
 import { PrintButton } from "../../forms/print-button";
 import { useJob } from "../../frame/job-context";
 import { useAnswer } from "../../frame/use-answer";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { CheckMark } from "./checks-table";
 import { FitPart } from "./fit-part";
 import { StockParts } from "./stock-parts";
 import { inKit, useCapacitors } from "./use-capacitors";
@@ -82,11 +82,11 @@ export function Kit() {
         ))}
         {chosen.length > 0 && (
           <div className="mt-2 flex flex-wrap gap-2 print:hidden">
-            <button className="btn" onClick={csv}>
+            <button className="btn btn-outline" onClick={csv}>
               CSV
             </button>
             <PrintButton />
-            <button className="btn" onClick={() => setLabels(!labels)}>
+            <button className="btn btn-outline" onClick={() => setLabels(!labels)}>
               {labels ? "No labels" : "Labels for the bags"}
             </button>
           </div>
@@ -172,7 +172,7 @@ function Line({ line }: { line: KitLine }) {
           )}
         </td>
         <td>
-          <VerdictMark verdict={worstOf(line.checks)} word />
+          <CheckMark verdict={worstOf(line.checks)} />
           {[...new Set(open.map((c) => c.what))].length > 0 && (
             <span className="soft block text-xs">{[...new Set(open.map((c) => c.what))].join(", ")}</span>
           )}
@@ -188,7 +188,11 @@ function Line({ line }: { line: KitLine }) {
         <td className="text-xs">
           {line.reach.join("; ")}
           {drawn.length > 0 && line.suggested.inSeries === 1 && (
-            <button className="btn btn-sm mt-1 block min-h-9 print:hidden" onClick={() => setFitting(!fitting)} aria-expanded={fitting}>
+            <button
+              className="btn btn-line btn-sm mt-1 block min-h-9 print:hidden"
+              onClick={() => setFitting(!fitting)}
+              aria-expanded={fitting}
+            >
               {fitting ? "Close" : "Fitted…"}
             </button>
           )}

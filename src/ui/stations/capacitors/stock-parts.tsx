@@ -73,11 +73,11 @@ function Pieces({ part }: { part: StockPart }) {
     void act(async () => ({ stock: await parts!.pieces(part.number, pieces) })).then((why) => setSaid(why ?? ""));
   return (
     <span className="flex flex-wrap gap-1">
-      <button className="btn btn-sm min-h-9" aria-label={`One more of number ${part.number}`} onClick={() => move(1)}>
+      <button className="btn btn-line btn-sm min-h-9" aria-label={`One more of number ${part.number}`} onClick={() => move(1)}>
         + 1
       </button>
       <button
-        className="btn btn-sm min-h-9"
+        className="btn btn-line btn-sm min-h-9"
         aria-label={`One less of number ${part.number}`}
         disabled={part.pieces === 0}
         onClick={() => move(-1)}
@@ -150,7 +150,7 @@ function NewPart() {
       {text("price", `Price, ${settings.currency}`, "w-20")}
       {text("place", "Where", "w-28", "drawer 4")}
       {text("pieces", "Pieces", "w-16")}
-      <button className="btn">Take in</button>
+      <button className="btn btn-outline">Take in</button>
       <Refused className="basis-full">{refused || said}</Refused>
     </form>
   );

@@ -148,7 +148,7 @@ export function SubstituteChoke({ part }: { part: Element }) {
         <Field label="Ohms of its winding">
           <input className="input w-28 text-right" {...field("ohms")} />
         </Field>
-        <button className="btn">Check it</button>
+        <button className="btn btn-outline">Check it</button>
         <Refused className="basis-full">{refused}</Refused>
       </form>
       {offer && <BesideTable beside={beside.answer} failed={beside.failed} />}

@@ -9,7 +9,7 @@ import type { Circuit } from "@/core/circuit/circuit";
 import { figure, words } from "@/core/language/language";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import { latestReading } from "@/core/tape/fold";
+import { latestReading, type JobState } from "@/core/tape/fold";
 import { useState } from "react";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
@@ -42,18 +42,37 @@ export function BoardOrCapacitor({ circuit }: { circuit: Circuit }) {
           ))}
         </select>
       </Field>
-      <Steps circuit={circuit} grid={grid} volts={volts} key={grid.point} />
+      <Steps grid={grid} neighbours={neighboursSay(grid, grids, high, state)} volts={volts} key={grid.point} />
       <Cleaned circuit={circuit} grids={grids} volts={volts} />
     </Section>
   );
 }
 
-function Steps({ grid, volts }: { circuit: Circuit; grid: StripGrid; volts(node: string): number | undefined }) {
+/** What the readings say already of the other grids; nothing where none of them was read. */
+function neighboursSay(grid: StripGrid, grids: StripGrid[], high: StripGrid[], state: JobState): string | undefined {
+  const others = grids.filter((g) => g !== grid && latestReading(state, g.point) !== undefined);
+  if (others.length === 0 || !high.includes(grid)) return undefined;
+  return others.some((g) => high.includes(g)) ? "several grids" : "one grid";
+}
+
+interface StepsProps {
+  grid: StripGrid;
+  /** Answer to the question of the other grids, where the tape has it. */
+  neighbours?: string;
+  volts(node: string): number | undefined;
+}
+
+function Steps({ grid, neighbours, volts }: StepsProps) {
   const { view, say } = useJob();
   const { state } = view;
   const table = boardTable(grid.part, grid.tube ?? words("the tube"));
   const cleaned = state.boardsCleaned.findLast((b) => b.grids.includes(grid.point))?.seq ?? 0;
-  const answers = state.boardTests.filter((t) => t.grid === grid.point && (t.seq > cleaned || cleaned === 0));
+  const asked = state.boardTests.filter((t) => t.grid === grid.point && (t.seq > cleaned || cleaned === 0));
+  // What was read counts as answered; what somebody has answered counts before it.
+  const answers = [
+    ...(neighbours && !asked.some((a) => a.test === "neighbours") ? [{ seq: 0, test: "neighbours", outcome: neighbours }] : []),
+    ...asked,
+  ];
   const found = isolate(
     table,
     answers.map(({ test, outcome }) => ({ test, outcome })),
@@ -105,7 +124,7 @@ function Steps({ grid, volts }: { circuit: Circuit; grid: StripGrid; volts(node:
             {next.outcomes.map((outcome) => (
               <button
                 key={outcome}
-                className="btn"
+                className="btn btn-outline"
                 onClick={() => say({ type: "board-test", payload: { grid: grid.point, part: grid.part, test: next.id, outcome } })}
               >
                 {cap(outcome)}
@@ -152,7 +171,11 @@ function Cleaned({ circuit, grids, volts }: { circuit: Circuit; grids: StripGrid
               {g.point}
             </label>
           ))}
-        <button className="btn" disabled={strip.size === 0} onClick={() => say({ type: "board-cleaned", payload: { grids: [...strip] } })}>
+        <button
+          className="btn btn-outline"
+          disabled={strip.size === 0}
+          onClick={() => say({ type: "board-cleaned", payload: { grids: [...strip] } })}
+        >
           Cleaned and dried
         </button>
       </div>
@@ -191,7 +214,10 @@ function Cleaned({ circuit, grids, volts }: { circuit: Circuit; grids: StripGrid
           {asked ? (
             <span>asked</span>
           ) : (
-            <button className="btn btn-sm min-h-9" onClick={() => say({ type: "approval", payload: { what: question, answer: "asked" } })}>
+            <button
+              className="btn btn-line btn-sm min-h-9"
+              onClick={() => say({ type: "approval", payload: { what: question, answer: "asked" } })}
+            >
               Ask the owner
             </button>
           )}

@@ -3,6 +3,7 @@
 
 import { figure, fixed, words } from "@/core/language/language";
 import type { Element } from "@/core/circuit/circuit";
+import { knownCapacitors } from "@/core/capacitor/known";
 import { latestReading } from "@/core/tape/fold";
 import { describePart } from "@/core/circuit/part-words";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
@@ -20,6 +21,12 @@ export function Leakage() {
   const { circuit, state, rows } = view;
   if (!circuit) return null;
   const list = couplings(circuit);
+  const known = knownCapacitors(circuit, state);
+  // As it was read off the part, where somebody has.
+  const told = (c: Element) => {
+    const own = known.find((k) => k.name === c.name);
+    return describePart(own ? { ...c, value: own.farads, notes: { ...c.notes, volts: own.volts, kind: own.kind } } : c);
+  };
   const sourceOf = (c: Element) => Math.max(0, ...c.nodes.map((n) => rows.find((r) => r.point.node === n)?.expected?.volts ?? 0));
 
   const example = list.map((c) => ({ c, leak: gridLeakOf(circuit, c), source: sourceOf(c) })).find((x) => x.leak && x.source > 0);
@@ -52,7 +59,7 @@ export function Leakage() {
               return (
                 <tr key={c.name}>
                   <td>
-                    <strong>{c.name}</strong> <span className="soft">{describePart(c)}</span>
+                    <strong>{c.name}</strong> <span className="soft">{told(c)}</span>
                   </td>
                   <td className="text-right tabular-nums">{source > 0 ? formatVolts(source) : "–"}</td>
                   <td className="text-right tabular-nums">{leak ? formatQuantity(leak.ohms, "Ω", 3) : "–"}</td>

@@ -12,11 +12,11 @@ import { StepForm } from "./step-form";
 export function MakeSafe() {
   const { settings, say } = useJob();
   const { energy } = useEnergy();
-  if (energy.kind === "live" && energy.forming) {
+  if (energy.kind === "live" && energy.reforming) {
     return (
       <div className="space-y-3">
         <p className="text-3xl font-bold">
-          A supply is on {energy.forming.parts.join(", ")}: {formatVolts(energy.forming.volts)}.
+          A supply is on {energy.reforming.parts.join(", ")}: {formatVolts(energy.reforming.volts)}.
         </p>
         <p className="text-lg">
           Bring it down and switch it off (the button at the top). What the capacitors still hold is then followed and read here.

@@ -4,13 +4,14 @@
 import { scaleLinear, scaleLog } from "d3-scale";
 import type { PartRun, ReformRun } from "@/core/capacitor/reform-run";
 import { formatDuration, formatQuantity } from "@/core/quantity/format";
+import { metered } from "@/core/capacitor/reform-judge";
 import { Line, XAxis, YAxis, type Point } from "../../charts/plot";
 
 const [WIDTH, HEIGHT, LEFT, RIGHT, TOP, BOTTOM] = [860, 240, 64, 110, 10, 26];
 /** Steps of the time axis, seconds. */
 const TICKS = [10, 30, 60, 120, 300, 600, 1200, 1800, 3600, 7200, 14400, 28800, 86400];
 
-export function FormingChart({ part, run }: { part: PartRun; run: ReformRun }) {
+export function ReformingChart({ part, run }: { part: PartRun; run: ReformRun }) {
   const { readings, verdict } = part;
   const first = readings[0]!.seconds;
   const last = readings.at(-1)!.seconds;
@@ -19,7 +20,7 @@ export function FormingChart({ part, run }: { part: PartRun; run: ReformRun }) {
       ? Math.min(verdict.left.seconds * 1.15, 2 * (last - first) + 60)
       : 0.1 * (last - first);
   const end = Math.max(last + ahead, first + 10);
-  const limitAt = (supply: number) => part.part.limit * Math.min(1, supply / part.part.target);
+  const limitAt = (supply: number) => metered(part.part.limit * Math.min(1, supply / part.part.target), run.begun.ohms, supply);
   const all = [...readings.map((r) => r.amps), ...readings.map((r) => limitAt(r.supply)), verdict.limit].filter((a) => a > 0);
   const x = scaleLinear([0, end], [LEFT, WIDTH - RIGHT]);
   const y = scaleLog([0.7 * Math.min(...all), 1.4 * Math.max(...all)], [HEIGHT - BOTTOM, TOP]);
@@ -27,7 +28,7 @@ export function FormingChart({ part, run }: { part: PartRun; run: ReformRun }) {
   const curve: Point[] = fit
     ? Array.from({ length: 60 }, (_, i): Point => {
         const t = run.stepBegan + ((end - run.stepBegan) * i) / 59;
-        return [x(t), y(Math.max(y.domain()[0]!, fit.at(t)))];
+        return [x(t), y(Math.max(y.domain()[0]!, metered(fit.at(t), run.begun.ohms, run.step)))];
       }).filter(([px]) => px >= x(part.step[0]?.seconds ?? run.stepBegan))
     : [];
   // The limit steps up with the supply.
@@ -45,7 +46,13 @@ export function FormingChart({ part, run }: { part: PartRun; run: ReformRun }) {
         role="img"
         aria-label={`Leakage of ${part.part.part}: ${readings.length} readings, last ${formatQuantity(readings.at(-1)!.amps, "A", 3)}, allowed ${formatQuantity(verdict.limit, "A", 3)}`}
       >
-        <YAxis x={LEFT} width={WIDTH - LEFT - RIGHT} scale={y} ticks={y.ticks(3)} format={(v) => formatQuantity(v, "A", 1)} />
+        <YAxis
+          x={LEFT}
+          width={WIDTH - LEFT - RIGHT}
+          scale={y}
+          ticks={y.ticks(10).filter(round)}
+          format={(v) => formatQuantity(v, "A", 1)}
+        />
         <XAxis y={HEIGHT - BOTTOM} scale={x} ticks={nice(end)} format={(v) => formatDuration(v)} />
         <Line points={[...limits, [x(end), bound]]} stroke="var(--color-warning)" strokeWidth={2} strokeDasharray="7 4" />
         {curve.length > 1 && <Line points={curve} stroke="var(--color-primary)" strokeWidth={2} />}
@@ -73,6 +80,9 @@ export function FormingChart({ part, run }: { part: PartRun; run: ReformRun }) {
     </figure>
   );
 }
+
+/** 1, 2 and 5 of each decade: more do not fit. */
+const round = (v: number) => [1, 2, 5].includes(Math.round(v / 10 ** Math.floor(Math.log10(v) + 1e-9)));
 
 /** Six figures or so on the time axis, at round times. */
 function nice(end: number): number[] {

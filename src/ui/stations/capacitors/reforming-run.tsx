@@ -2,6 +2,7 @@
 /** A run that is on or paused: each capacitor with its leakage over time, where it goes, and what is to be done now. */
 
 import { useEffect, useRef, useState } from "react";
+import { metered } from "@/core/capacitor/reform-judge";
 import { joulesOf, secondsUnder, type PartRun, type ReformRun } from "@/core/capacitor/reform-run";
 import type { TesterLine } from "@/core/instrument/protocol";
 import { figure } from "@/core/language/language";
@@ -15,7 +16,7 @@ import { useJob, useNow } from "../../frame/job-context";
 import { useInstruments } from "../../frame/use-instruments";
 import { VerdictMark } from "../../frame/verdict-mark";
 import { dayTime } from "../../frame/words";
-import { FormingChart } from "./forming-chart";
+import { ReformingChart } from "./reforming-chart";
 
 const MARK: Record<PartRun["verdict"]["kind"], Verdict> = { keep: "in", raise: "in", "go on": "watch", stop: "out" };
 const SAYS: Record<PartRun["verdict"]["kind"], string> = { keep: "Keep", raise: "Next step", "go on": "Go on", stop: "Stop and replace" };
@@ -50,7 +51,7 @@ function useTester(run: ReformRun): Record<string, TesterLine> {
   return shown;
 }
 
-export function FormingRun({ run }: { run: ReformRun }) {
+export function ReformingRun({ run }: { run: ReformRun }) {
   const { say } = useJob();
   const shown = useTester(run);
   const now = useNow();
@@ -65,11 +66,11 @@ export function FormingRun({ run }: { run: ReformRun }) {
   const raise = open.length > 0 && open.every((p) => p.verdict.kind === "raise") && next !== undefined;
   return (
     <Section
-      title={`Forming ${run.parts.map((p) => p.part.part).join(", ")}`}
+      title={`Reforming ${run.parts.map((p) => p.part.part).join(", ")}`}
       hint={`since ${dayTime(run.begun.at)}${run.begun.pace ? `, simulated time ${run.begun.pace} ×` : ""}`}
     >
       <div className="rounded border border-base-300 bg-base-200 p-4">
-        <p className="text-3xl font-bold" data-testid="forming-next">
+        <p className="text-3xl font-bold" data-testid="reforming-next">
           {run.state === "paused"
             ? `Paused at ${run.step} V.`
             : open.length === 0
@@ -147,8 +148,9 @@ function PartOfRun({
   settle(result: "keep" | "replace" | "stopped", why: string): void;
 }) {
   const { verdict, readings, result, doubts } = part;
+  const shown = (amps: number) => formatQuantity(metered(Math.max(0, amps), run.begun.ohms, run.step), "A", 2);
   return (
-    <section className="mt-4" aria-label={`Forming of ${part.part.part}`}>
+    <section className="mt-4" aria-label={`Reforming of ${part.part.part}`}>
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h3 className="text-lg font-bold">
           {part.part.part}{" "}
@@ -169,8 +171,7 @@ function PartOfRun({
       </p>
       {verdict.fit && !result && (
         <p className="soft text-sm">
-          Falls to {formatQuantity(Math.max(0, verdict.fit.final), "A", 2)} (95 of 100:{" "}
-          {formatQuantity(Math.max(0, verdict.fit.within.final[0]), "A", 2)} to {formatQuantity(verdict.fit.within.final[1], "A", 2)}) with
+          Falls to {shown(verdict.fit.final)} (95 of 100: {shown(verdict.fit.within.final[0])} to {shown(verdict.fit.within.final[1])}) with
           a time constant of {formatDuration(verdict.fit.tau)} ({formatDuration(verdict.fit.within.tau[0])} to{" "}
           {formatDuration(verdict.fit.within.tau[1])}).
         </p>
@@ -180,7 +181,7 @@ function PartOfRun({
           ▲ {d}
         </p>
       ))}
-      {readings.length > 1 && <FormingChart part={part} run={run} />}
+      {readings.length > 1 && <ReformingChart part={part} run={run} />}
       {!result && (
         <div className="mt-1 flex flex-wrap gap-2">
           <button
@@ -247,7 +248,7 @@ function TypedPoint({ run, open, seconds }: { run: ReformRun; open: PartRun[]; s
       <Field label="Leakage">
         <input className="input w-32 text-right" placeholder={`${figure("0.42")} mA`} {...field("amps")} />
       </Field>
-      <button className="btn">Log the reading</button>
+      <button className="btn btn-outline">Log the reading</button>
       <Refused className="basis-full">{refused}</Refused>
     </form>
   );

@@ -1,5 +1,5 @@
 "use client";
-/** Forming electrolytics anew: the plan, what has to be in order first, then the run with its chart; one lot at a time, over days. */
+/** Reforming electrolytics anew: the plan, what has to be in order first, then the run with its chart; one lot at a time, over days. */
 
 import { reformRuns, openRun } from "@/core/capacitor/reform-run";
 import { formatDuration, formatQuantity } from "@/core/quantity/format";
@@ -11,10 +11,10 @@ import { latestReading } from "@/core/tape/fold";
 import { Section } from "../../forms/section";
 import { Gate } from "../../frame/gate";
 import { useEnergy, useJob } from "../../frame/job-context";
-import { FormingRun } from "./forming-run";
+import { ReformingRun } from "./reforming-run";
 import { useCapacitors, type CapacitorRow } from "./use-capacitors";
 
-export function Forming() {
+export function Reforming() {
   const { view } = useJob();
   const runs = reformRuns(view.state);
   const open = openRun(runs);
@@ -22,14 +22,14 @@ export function Forming() {
   return (
     <div className="space-y-4">
       {open ? (
-        <FormingRun run={open} />
+        <ReformingRun run={open} />
       ) : (
         <Gate station="work">
           <Plan />
         </Gate>
       )}
       {ended.length > 0 && (
-        <Section title="Formed before in this job">
+        <Section title="Reformed before in this job">
           <ul className="space-y-1">
             {ended.flatMap((r) =>
               r.parts.map((p) => (
@@ -75,7 +75,7 @@ function planOf(row: CapacitorRow, safe: number, ohms: number | undefined): Plan
       row,
       plan: reformPlan({ farads: c.farads!, volts: c.volts!, kind: "electrolytic", year: c.year }, Math.min(working, c.volts!), { safe }),
       against:
-        working > c.volts! ? [`sees ${Math.round(working)} V in its place: formed to its rating, replaced if that is not enough`] : [],
+        working > c.volts! ? [`sees ${Math.round(working)} V in its place: reformed to its rating, replaced if that is not enough`] : [],
     };
   } catch (error) {
     return { row, against: [(error as Error).message] };
@@ -140,12 +140,12 @@ function Plan() {
     });
   };
   return (
-    <Section title="Form again" hint="through a resistor each, step by step, until the leakage is under its limit">
+    <Section title="Reform" hint="through a resistor each, step by step, until the leakage is under its limit">
       {candidates.length === 0 ? (
         <p>No electrolytic above 63 V that is not replaced yet.</p>
       ) : (
         <>
-          <table className="table table-sm" aria-label="Capacitors to form">
+          <table className="table table-sm" aria-label="Capacitors to reform">
             <thead>
               <tr>
                 <th>On the supply</th>
