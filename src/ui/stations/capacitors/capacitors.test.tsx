@@ -1,0 +1,263 @@
+/**
+ * @jest-environment jsdom
+ *
+ * The capacitors' tabs of Work: the table, what is read off, a substitute refused or fitted, the plan of a reforming, the kit and the stock.
+ */
+
+import { readFileSync } from "node:fs";
+import { screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { bornBy } from "@/core/capacitor/born";
+import { figuresBeside } from "@/core/capacitor/figures-beside";
+import { capacitorStresses } from "@/core/capacitor/stress";
+import { siliconFor } from "@/core/capacitor/substitute-rectifier";
+import { alter } from "@/core/circuit/alter";
+import { readCircuit } from "@/core/circuit/read";
+import type { CapacitorPort } from "@/core/ports/capacitor-port";
+import type { BadName } from "@/core/shop/bad-names";
+import type { StockPart } from "@/core/shop/stock-parts";
+import type { EventDraft } from "@/core/tape/events/event";
+import { renderJob, settle, TestServer, type TestJob } from "../../job-for-tests";
+import type { PartsPort } from "../../frame/parts-port";
+import { Work } from "../work";
+
+jest.mock("../../frame/late", () => {
+  const { useEffect, useState } = jest.requireActual<typeof import("react")>("react");
+  return {
+    late: (load: () => Promise<React.ComponentType>) =>
+      function Late(props: object) {
+        const [Part, setPart] = useState<React.ComponentType>();
+        useEffect(() => void load().then((part) => setPart(() => part)), []);
+        return Part ? <Part {...props} /> : null;
+      },
+    lateInBrowser: () => () => null,
+    useLateParts: () => {},
+  };
+});
+jest.mock("next/navigation", () => ({ useRouter: () => ({ push: () => {} }) }));
+
+const LANTERN = readFileSync("demo/amps/lantern-15.cir", "utf8");
+const circuitOf = (netlist: string) => readCircuit(netlist).circuit;
+const PORT: CapacitorPort = {
+  stresses: async (n, mains, set = []) => [...capacitorStresses(alter(circuitOf(n), set), mains).values()],
+  born: async (n, mains) => bornBy(circuitOf(n), mains),
+  beside: async (n, set, mains) => figuresBeside(circuitOf(n), set, mains),
+  silicon: async (n, part, mains, offer) => siliconFor(circuitOf(n), part, mains, offer),
+  cancel: () => {},
+};
+
+/** A shop's drawers and names that the test can look into. */
+function shopOf(stock: StockPart[] = [], names: BadName[] = []): PartsPort & { stock: StockPart[]; known: BadName[] } {
+  const shop = {
+    stock,
+    known: names,
+    list: async () => shop.stock,
+    add: async (part: Omit<StockPart, "number">) => (shop.stock = [...shop.stock, { ...part, number: shop.stock.length + 1 }]),
+    pieces: async (number: number, pieces: number) => {
+      const part = shop.stock.find((s) => s.number === number)!;
+      if (part.pieces + pieces < 0) throw new Error(`There are ${part.pieces} pieces of number ${number}`);
+      return (shop.stock = shop.stock.map((s) => (s === part ? { ...s, pieces: s.pieces + pieces } : s)));
+    },
+    names: async () => shop.known,
+    remember: async (name: Omit<BadName, "id" | "evidence"> & { evidence: { text: string } }) =>
+      (shop.known = [...shop.known, { ...name, id: shop.known.length + 1, evidence: [{ ...name.evidence, at: "", who: "J.M." }] }]),
+    evidence: async () => shop.known,
+  };
+  return shop;
+}
+
+const passed: EventDraft = { type: "gate-passed", payload: { station: "work", reason: "leads lifted, plug out", understood: true } };
+async function work(tab: string, server: TestServer, more: Partial<TestJob> = {}) {
+  await renderJob(<Work />, {
+    server,
+    netlist: LANTERN,
+    solver: { expected: () => new Promise(() => {}), notLive: async () => [] },
+    capacitors: PORT,
+    ...more,
+  });
+  await userEvent.click(await screen.findByRole("tab", { name: tab }));
+  for (let i = 0; i < 4; i++) await settle();
+}
+const last = (server: TestServer, type: string) => server.lines.findLast((l) => l.type === type)?.payload;
+
+describe("the table", () => {
+  test("every capacitor with what it bears and what is to be done, and why", async () => {
+    await work("Capacitors", new TestServer(), { settings: { capacitorSchool: "replace" } });
+    const row = await screen.findByRole("row", { name: /^C1 / });
+    expect(row).toHaveTextContent("first capacitor after the rectifier");
+    expect(row).toHaveTextContent(/tubes out 382 V/);
+    expect(row).toHaveTextContent("replaces electrolytics of that age");
+    // No brief: the owner has to be asked.
+    await userEvent.click(within(row).getByRole("button", { name: "Note as asked" }));
+    expect(row).toHaveTextContent("asked, no answer yet");
+  });
+  test("old markings are read, 32 alone is asked about, a slip is kept for correction", async () => {
+    const server = new TestServer();
+    await work("Capacitors", server);
+    await userEvent.click(screen.getByRole("button", { name: "C1: read off, tests" }));
+    const form = screen.getByRole("form", { name: "Read off C1" });
+    await userEvent.type(within(form).getByLabelText("Capacitance"), "32");
+    expect(form).toHaveTextContent("32 µF or 32 pF?");
+    await userEvent.type(within(form).getByLabelText("Capacitance"), " MFD");
+    await userEvent.type(within(form).getByLabelText("Year"), "59");
+    await userEvent.click(within(form).getByRole("button", { name: "Log what it says" }));
+    expect(within(form).getByRole("alert")).toHaveTextContent("59; 1900 to 2100 is accepted");
+    expect(within(form).getByLabelText("Capacitance")).toHaveValue("32 MFD");
+    await userEvent.clear(within(form).getByLabelText("Year"));
+    await userEvent.type(within(form).getByLabelText("Year"), "1959{Enter}");
+    await settle();
+    expect(last(server, "capacitor")).toEqual({ part: "C1", farads: 32e-6, year: 1959 });
+  });
+  test("leakage is logged with its volts, and never above the rating", async () => {
+    const server = new TestServer();
+    await work("Capacitors", server);
+    await userEvent.click(screen.getByRole("button", { name: "C1: read off, tests" }));
+    const form = screen.getByRole("form", { name: "Tests of C1" });
+    expect(form).toHaveTextContent(/Allowed: 1.58 mA at 500 V/);
+    await userEvent.type(within(form).getByLabelText("Leakage"), "6 mA{Enter}");
+    expect(within(form).getByRole("alert")).toHaveTextContent("At which volts?");
+    await userEvent.type(within(form).getByLabelText("at volts"), "700{Enter}");
+    expect(within(form).getByRole("alert")).toHaveTextContent("rated for 500 V");
+    await userEvent.clear(within(form).getByLabelText("at volts"));
+    await userEvent.type(within(form).getByLabelText("at volts"), "400{Enter}");
+    await settle();
+    expect(last(server, "capacitor-test")).toEqual({ part: "C1", kind: "leakage", value: 0.006, volts: 400 });
+    expect(screen.getByRole("row", { name: /^C1 / })).toHaveTextContent("leaks 6.00 mA");
+  });
+  test("a bad name is remembered and marks its parts", async () => {
+    const shop = shopOf();
+    await work("Capacitors", new TestServer(), { parts: shop });
+    const form = screen.getByRole("form", { name: "A bad name" });
+    await userEvent.type(within(form).getByLabelText("Words on it, kind"), "paper");
+    await userEvent.click(within(form).getByRole("button", { name: "Remember" }));
+    expect(within(form).getByRole("alert")).toHaveTextContent("What does it do");
+    await userEvent.type(within(form).getByLabelText("What it does"), "leaks{Enter}");
+    for (let i = 0; i < 3; i++) await settle();
+    expect(shop.known).toMatchObject([{ words: "paper", does: "leaks" }]);
+    expect(screen.getByRole("row", { name: /^C8 / })).toHaveTextContent("a bad name in this shop: leaks (seen once)");
+  });
+});
+
+describe("a substitute", () => {
+  const choose = async (part: string) => {
+    await userEvent.selectOptions(screen.getByRole("combobox", { name: "Position" }), part);
+    for (let i = 0; i < 4; i++) await settle();
+  };
+  const check = async () => {
+    await userEvent.click(screen.getAllByRole("button", { name: "Check it" })[0]!);
+    for (let i = 0; i < 4; i++) await settle();
+  };
+  test("one below what it sees is named, and goes in only with a reason", async () => {
+    const server = new TestServer([passed]);
+    await work("Substitute", server);
+    await choose("C6");
+    await userEvent.clear(screen.getByLabelText("Rated volts"));
+    await userEvent.type(screen.getByLabelText("Rated volts"), "250");
+    await check();
+    expect(screen.getByTestId("may-stand")).toHaveTextContent("It may not.");
+    const fit = screen.getByRole("button", { name: /Log as fitted/ });
+    expect(fit).toBeDisabled();
+    await userEvent.type(screen.getByLabelText(/Fit it all the same because/), "one evening's test");
+    await userEvent.click(fit);
+    await settle();
+    expect(last(server, "change")).toMatchObject({
+      position: "C6",
+      kind: "replacement",
+      reason: expect.stringContaining("one evening's test") as unknown,
+      set: expect.arrayContaining(["C6.volts=250"]) as unknown,
+    });
+    expect((last(server, "change") as { checks: string[] }).checks.join()).toContain("below what it sees");
+  });
+  test("with the amp not proven dead nothing is fitted", async () => {
+    await work("Substitute", new TestServer());
+    await choose("C6");
+    await check();
+    expect(screen.getByTestId("may-stand")).toHaveTextContent("It may stand there.");
+    expect(screen.getByRole("button", { name: /Log as fitted/ })).toBeDisabled();
+    expect(screen.getByText(/not proven dead/, { selector: "p" })).toBeInTheDocument();
+  });
+  test("a can wants a lug for each section", async () => {
+    await work("Substitute", new TestServer([passed]));
+    await choose("C1");
+    await check();
+    expect(screen.getByRole("alert")).toHaveTextContent("A section has no lug yet");
+    expect(screen.queryByRole("button", { name: /Log as fitted/ })).toBeNull();
+  });
+  test("a resistor, a tube, a control and silicon each have their checks", async () => {
+    await work("Substitute", new TestServer([passed]));
+    await choose("R2");
+    await check();
+    expect(screen.getByRole("table", { name: "Checks" })).toHaveTextContent("flameproof");
+    await choose("V4");
+    await userEvent.selectOptions(screen.getByLabelText("In its place"), "EL84");
+    await settle();
+    expect(screen.getByRole("table", { name: "Checks" })).toHaveTextContent("other pins");
+    await choose("P1");
+    await userEvent.selectOptions(screen.getByLabelText("Taper"), "linear");
+    await check();
+    expect(screen.getByRole("img", { name: /audio before, linear after/ })).toBeInTheDocument();
+    await choose("V6");
+    await check();
+    expect(screen.getByText(/in series: .* without it/)).toBeInTheDocument();
+  });
+});
+
+describe("reforming", () => {
+  test("what is in the way is said; with the plug in it cannot begin", async () => {
+    const server = new TestServer([passed, { type: "capacitor", payload: { part: "C1", caseLead: "minus" } }]);
+    await work("Reform", server);
+    await userEvent.click(screen.getByRole("checkbox", { name: /^C1 / }));
+    await userEvent.click(screen.getByLabelText(/test voltage on the negative lead/));
+    await userEvent.click(screen.getByLabelText(/still wired in the amp/));
+    expect(screen.getByRole("alert")).toHaveTextContent("every screw of it would stand at the test volts");
+    expect(screen.getByRole("button", { name: /^Supply on/ })).toBeDisabled();
+    await userEvent.click(screen.getByLabelText(/no connection to earth/));
+    await userEvent.type(screen.getByLabelText(/Go on all the same because/), "can stands on glass");
+    await userEvent.click(screen.getByRole("button", { name: /^Supply on/ }));
+    await settle();
+    expect(last(server, "reform-begun")).toMatchObject({ lifted: false, note: expect.stringContaining("can stands on glass") as unknown });
+    expect(await screen.findByTestId("reforming-next")).toHaveTextContent("Go on.");
+  });
+});
+
+describe("the kit", () => {
+  const part = (more: Partial<StockPart>): StockPart => ({
+    number: 1,
+    letter: "C",
+    value: 22e-9,
+    rating: 630,
+    kind: "polypropylene",
+    price: 1.3,
+    pieces: 9,
+    ...more,
+  });
+  test("takes what is good from the drawer, adds up, and a fitted piece leaves it", async () => {
+    const shop = shopOf([part({})]);
+    const server = new TestServer([passed]);
+    await work("Kit", server, { parts: shop, settings: { capacitorSchool: "replace", currency: "cr" } });
+    const kit = screen.getByRole("table", { name: "Kit" });
+    const row = within(kit).getByRole("row", { name: /^C8, C10, C13 / });
+    expect(row).toHaveTextContent("9, number 1");
+    expect(screen.getByTestId("kit-says")).toHaveTextContent("3.90 cr");
+    await userEvent.click(within(row).getByRole("button", { name: "Fitted…" }));
+    await userEvent.click(screen.getByRole("button", { name: "Log as fitted: C8, C10, C13" }));
+    for (let i = 0; i < 3; i++) await settle();
+    expect(shop.stock[0]!.pieces).toBe(6);
+    expect(server.lines.filter((l) => l.type === "change")).toHaveLength(3);
+  });
+  test("what is typed for the stock is checked and kept; what is taken in can be used", async () => {
+    const shop = shopOf();
+    await work("Kit", new TestServer(), { parts: shop });
+    const form = screen.getByRole("form", { name: "A part for the stock" });
+    await userEvent.type(within(form).getByLabelText("Capacitance, sections"), "32u + 32u");
+    await userEvent.click(within(form).getByRole("button", { name: "Take in" }));
+    expect(within(form).getByRole("alert")).toHaveTextContent("Rated volts are wanted");
+    await userEvent.type(within(form).getByLabelText("Price,", { exact: false }), "-3");
+    await userEvent.type(within(form).getByLabelText("Volts"), "500{Enter}");
+    expect(within(form).getByRole("alert")).toHaveTextContent("Price: zero or more");
+    await userEvent.clear(within(form).getByLabelText("Price,", { exact: false }));
+    await userEvent.type(within(form).getByLabelText("Volts"), "{Enter}");
+    for (let i = 0; i < 3; i++) await settle();
+    expect(shop.stock).toMatchObject([{ sections: [32e-6, 32e-6], rating: 500, pieces: 1 }]);
+  });
+});
