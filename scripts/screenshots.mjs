@@ -21,13 +21,13 @@ const VIEWS = [
   ["make-safe", "/jobs/1008/make-safe", "enamel"],
   ["look", "/jobs/1009/look", "ledger"],
   ["cold-checks", "/jobs/1009/cold-checks", "enamel"],
-  ["bring-up", "/jobs/1008/bring-up", "enamel"],
   ["isolation", "/jobs/1009/bring-up", "enamel"],
   ["walk", "/jobs/1004/walk", "enamel"],
   ["suspects", "/jobs/1004/suspects", "enamel"],
   ["signal", "/jobs/1011/signal", "ledger"],
   ["noise", "/jobs/1003/noise", "enamel"],
   ["work", "/jobs/1005/work", "enamel"],
+  ["capacitors", "/jobs/1017/work", "ledger"],
   ["output-stage", "/jobs/1014/output-stage", "enamel"],
   ["prove", "/jobs/1001/prove", "ledger"],
   ["return", "/jobs/1001/return", "enamel"],
@@ -142,6 +142,10 @@ try {
         await page.waitForTimeout(150);
       }
       await page.waitForTimeout(2500);
+    }
+    if (name === "capacitors") {
+      await page.getByRole("tab", { name: "Capacitors" }).click();
+      await page.getByRole("row", { name: /^C1 .*tubes out/ }).waitFor({ timeout: 60_000 });
     }
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
     say(`docs/screenshots/${name}.png`);

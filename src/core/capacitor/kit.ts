@@ -45,7 +45,7 @@ export const offerText = (o: CapacitorOffer): string =>
   [
     formatQuantity(o.farads, "F", 2).replace(/[.,]0 /, " "),
     `${o.volts} V`,
-    o.celsius === undefined ? "" : `${o.celsius} °C`,
+    o.celsius === undefined ? "" : `${o.celsius} °C${o.hours === undefined ? "" : ` ${o.hours} h`}`,
     o.safetyClass ? `class ${o.safetyClass}2` : "",
     o.kind,
   ]

@@ -18,7 +18,10 @@ export interface PartRun {
   readonly verdict: ReformVerdict;
   /** What was settled for this part, on the tape. */
   result?: ReformResult;
+  /** What of its readings cannot be believed. */
   doubts: string[];
+  /** What is as it should be, and good to know. */
+  notes: string[];
 }
 
 export interface ReformRun {
@@ -87,7 +90,7 @@ export function reformRuns(state: Pick<JobState, "reforms">): ReformRun[] {
       stepBegan,
       stretches,
       parts: begun.parts.map((part): PartRun => {
-        const { readings, doubts } = soundReadings(begun.points.filter((p) => p.part === part.part));
+        const { readings, doubts, notes } = soundReadings(begun.points.filter((p) => p.part === part.part));
         const step = readings.filter((r) => r.seconds >= stepBegan - SAME_SECOND && Math.abs(r.supply - supply) < 1);
         let verdict: ReformVerdict | undefined;
         const result = results.get(part.part);
@@ -109,6 +112,7 @@ export function reformRuns(state: Pick<JobState, "reforms">): ReformRun[] {
             }));
           },
           doubts,
+          notes,
           ...(result ? { result } : {}),
         };
       }),
@@ -117,7 +121,7 @@ export function reformRuns(state: Pick<JobState, "reforms">): ReformRun[] {
 }
 
 /** Readings whose clock goes on; those at a clock that stood or went back are left out, and that is said. */
-function soundReadings(points: readonly (ReformReading & { at: string })[]): { readings: ReformReading[]; doubts: string[] } {
+function soundReadings(points: readonly (ReformReading & { at: string })[]): Pick<PartRun, "readings" | "doubts" | "notes"> {
   const readings: ReformReading[] = [];
   let [stood, back, ranges] = [0, 0, 0];
   for (const p of points) {
@@ -131,11 +135,8 @@ function soundReadings(points: readonly (ReformReading & { at: string })[]): { r
   }
   return {
     readings,
-    doubts: [
-      ...(stood > 0 ? [texts.clockStood(stood)] : []),
-      ...(back > 0 ? [texts.clockWentBack(back)] : []),
-      ...(ranges > 0 ? [texts.rangeChanged(ranges)] : []),
-    ],
+    doubts: [...(stood > 0 ? [texts.clockStood(stood)] : []), ...(back > 0 ? [texts.clockWentBack(back)] : [])],
+    notes: ranges > 0 ? [texts.rangeChanged(ranges)] : [],
   };
 }
 

@@ -134,6 +134,29 @@ export function signalLayer(circuit: Circuit, solution: Solution | undefined, le
   };
 }
 
+/** Rails and their ripple as they are, and with a part that may be fitted. */
+export function besideLayer(
+  circuit: Circuit,
+  part: string,
+  now: readonly { point: string; volts: number; ripple: number }[],
+  then: typeof now,
+): Layer {
+  const nodes: Record<string, NodeNote> = {};
+  const shown = (p: { volts: number; ripple: number }) => `${formatVolts(p.volts)} ∿ ${formatQuantity(p.ripple, "V", 2)}`;
+  for (const p of circuit.points) {
+    const [before, after] = [now, then].map((list) => list.find((x) => x.point === p.name));
+    if (before && after) nodes[p.node] = { expected: shown(before), read: shown(after) };
+  }
+  const parts: Record<string, PartNote> = {};
+  for (const name of partsNamed(circuit, part)) parts[name] = { text: "to be fitted", look: "strong" };
+  return {
+    says: words("Soft: volts and ripple (rms) as they are. Bold: with the part. The frame: where it goes."),
+    nodes,
+    parts,
+    about: Object.keys(parts),
+  };
+}
+
 /** What is to be done with each capacitor. */
 export function capacitorLayer(
   circuit: Circuit,

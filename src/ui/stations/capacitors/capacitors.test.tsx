@@ -200,6 +200,23 @@ describe("a substitute", () => {
     await check();
     expect(screen.getByText(/in series: .* without it/)).toBeInTheDocument();
   });
+  test("a choke and a power transformer: what rises and which winding is missing", async () => {
+    await work("Substitute", new TestServer([passed]));
+    await choose("R1");
+    await userEvent.click(screen.getAllByRole("button", { name: "Check it" })[1]!);
+    for (let i = 0; i < 4; i++) await settle();
+    expect(screen.getByRole("table", { name: "The amp with it" })).toHaveTextContent("B2 ripple");
+    await choose("V6");
+    await userEvent.clear(screen.getByLabelText("Heater windings"));
+    await userEvent.type(screen.getByLabelText("Heater windings"), "6.3 V plenty");
+    await userEvent.click(screen.getByRole("button", { name: "Check the transformer" }));
+    expect(screen.getByRole("alert")).toHaveTextContent("6.3 V plenty; accepted: 6.3 V 3 A");
+    await userEvent.clear(screen.getByLabelText("Heater windings"));
+    await userEvent.type(screen.getByLabelText("Heater windings"), "6.3 V 3 A");
+    await userEvent.click(screen.getByRole("button", { name: "Check the transformer" }));
+    for (let i = 0; i < 4; i++) await settle();
+    expect(screen.getByRole("table", { name: "Checks" })).toHaveTextContent("no such winding");
+  });
 });
 
 describe("reforming", () => {

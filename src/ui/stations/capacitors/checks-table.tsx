@@ -6,8 +6,12 @@ import { worstOf } from "@/core/capacitor/check";
 import type { Beside } from "@/core/capacitor/figures-beside";
 import { words } from "@/core/language/language";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import { useMemo } from "react";
+import { besideLayer } from "../../drawing/layers";
 import { WideTable } from "../../forms/wide-table";
+import { lateInBrowser } from "../../frame/late";
 import { VerdictMark } from "../../frame/verdict-mark";
+import { useCapacitors } from "./use-capacitors";
 
 const WORD = { in: "good", watch: "watch", out: "no", none: "not known" } as const;
 
@@ -62,7 +66,12 @@ export function ChecksTable({ checks, label = "Checks" }: { checks: readonly Par
   );
 }
 
-export function BesideTable({ beside, failed }: { beside?: Beside; failed: string }) {
+const StationDrawing = lateInBrowser(() => import("../../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-9");
+
+/** @param part what is to be fitted, for its frame on the drawing. */
+export function BesideTable({ beside, failed, part }: { beside?: Beside; failed: string; part: string }) {
+  const { circuit } = useCapacitors();
+  const layer = useMemo(() => beside && besideLayer(circuit, part, beside.now.points, beside.then.points), [circuit, part, beside]);
   if (failed) return <p role="alert">The amp with it could not be computed: {failed}</p>;
   if (!beside) return <p role="status">Solving the amp with it</p>;
   const { now, then } = beside;
@@ -116,6 +125,7 @@ export function BesideTable({ beside, failed }: { beside?: Beside; failed: strin
           </tbody>
         </table>
       )}
+      {layer && changed.length > 0 && <StationDrawing layer={layer} />}
     </div>
   );
 }

@@ -184,7 +184,9 @@ function Line({ line }: { line: KitLine }) {
             <span className="soft">to be ordered</span>
           )}
         </td>
-        <td className="text-right tabular-nums">{line.price === undefined ? "–" : money(line.price, settings.currency)}</td>
+        <td className="text-right whitespace-nowrap tabular-nums">
+          {line.price === undefined ? "–" : money(line.price, settings.currency)}
+        </td>
         <td className="text-xs">
           {line.reach.join("; ")}
           {drawn.length > 0 && line.suggested.inSeries === 1 && (

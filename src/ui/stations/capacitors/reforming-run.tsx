@@ -147,7 +147,7 @@ function PartOfRun({
   line?: TesterLine;
   settle(result: "keep" | "replace" | "stopped", why: string): void;
 }) {
-  const { verdict, readings, result, doubts } = part;
+  const { verdict, readings, result, doubts, notes } = part;
   const shown = (amps: number) => formatQuantity(metered(Math.max(0, amps), run.begun.ohms, run.step), "A", 2);
   return (
     <section className="mt-4" aria-label={`Reforming of ${part.part.part}`}>
@@ -179,6 +179,11 @@ function PartOfRun({
       {doubts.map((d) => (
         <p key={d} className="text-sm text-warning">
           ▲ {d}
+        </p>
+      ))}
+      {notes.map((n) => (
+        <p key={n} className="soft text-sm">
+          {n}
         </p>
       ))}
       {readings.length > 1 && <ReformingChart part={part} run={run} />}

@@ -12,7 +12,8 @@ import { WideTable } from "../../forms/wide-table";
 import { useJob } from "../../frame/job-context";
 import { useCapacitors } from "./use-capacitors";
 
-const value = (p: StockPart) => (p.sections ?? [p.value]).map((v) => formatQuantity(v, p.letter === "C" ? "F" : "Ω", 3)).join(" + ");
+const value = (p: StockPart) =>
+  (p.sections ?? [p.value]).map((v) => formatQuantity(v, p.letter === "C" ? "F" : "Ω", 3).replace(/[.,]0+ /, " ")).join(" + ");
 
 export function StockParts() {
   const { parts, settings } = useJob();

@@ -261,7 +261,7 @@ export function SubstituteCapacitor({ part }: { part: Element }) {
               <ChecksTable checks={own} label={`Checks of ${name}`} />
             </div>
           ))}
-          <BesideTable beside={answer} failed={failed} />
+          <BesideTable part={part.name} beside={answer} failed={failed} />
           {unknownLug ? (
             <p role="alert" className="mt-2 text-warning">
               ▲ A section has no lug yet: measure which lug is which (capacitance to the case), enter it, check again. A section on the

@@ -3,7 +3,6 @@
 
 import { useState } from "react";
 import { scaleLinear } from "d3-scale";
-import type { PartCheck } from "@/core/capacitor/check";
 import {
   checkOutputTransformer,
   checkPot,
@@ -22,37 +21,9 @@ import { Line, XAxis, YAxis, type Point } from "../../charts/plot";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
-import { BesideTable, ChecksTable } from "./checks-table";
-import { FitPart } from "./fit-part";
 import { useBorn } from "./use-born";
 import { useCapacitors } from "./use-capacitors";
-
-/** What every kind of part ends with: the checks, the amp with it, fitting. */
-function Verdict({
-  part,
-  checks,
-  set,
-  newPart,
-  done,
-}: {
-  part: Element;
-  checks: readonly PartCheck[];
-  set: string[];
-  newPart: string;
-  done(): void;
-}) {
-  const { netlist, mains } = useCapacitors();
-  const { capacitors } = useJob();
-  const beside = useAnswer(capacitors && JSON.stringify([netlist, set, mains]), () => capacitors!.beside(netlist, set, mains));
-  return (
-    <Section title="Before it is soldered">
-      <ChecksTable checks={checks} />
-      <BesideTable beside={beside.answer} failed={beside.failed} />
-      <FitPart fits={[{ part, newPart, set, checks, reason: "" }]} done={done} />
-    </Section>
-  );
-}
+import { Verdict } from "./verdict";
 
 export function SubstituteControl({ part }: { part: Element }) {
   const { settings } = useJob();

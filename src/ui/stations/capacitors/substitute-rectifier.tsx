@@ -56,7 +56,7 @@ export function SubstituteRectifier({ part }: { part: Element }) {
               : `No resistor is wanted: ${formatVolts(answer.after)}, now ${formatVolts(answer.before)}.`}
           </p>
           <ChecksTable checks={answer.checks} />
-          <BesideTable beside={beside.answer} failed={beside.failed} />
+          <BesideTable part={part.name} beside={beside.answer} failed={beside.failed} />
           <FitPart
             fits={[
               {

@@ -96,7 +96,7 @@ export function SubstituteResistor({ part }: { part: Element }) {
       {offer && checks && (
         <Section title="Before it is soldered">
           <ChecksTable checks={checks} />
-          <BesideTable beside={beside.answer} failed={beside.failed} />
+          <BesideTable part={part.name} beside={beside.answer} failed={beside.failed} />
           <FitPart
             fits={[
               { part, newPart: `${formatQuantity(offer.ohms, "Ω", 3)} ${figure(offer.watts)} W ${offer.kind}`, set, checks, reason: "" },
@@ -151,7 +151,7 @@ export function SubstituteChoke({ part }: { part: Element }) {
         <button className="btn btn-outline">Check it</button>
         <Refused className="basis-full">{refused}</Refused>
       </form>
-      {offer && <BesideTable beside={beside.answer} failed={beside.failed} />}
+      {offer && <BesideTable part={part.name} beside={beside.answer} failed={beside.failed} />}
       {offer && checks && (
         <FitPart
           fits={[

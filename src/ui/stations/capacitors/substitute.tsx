@@ -11,6 +11,7 @@ import { Field, Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { SubstituteCapacitor } from "./substitute-capacitor";
 import { SubstituteControl, SubstituteOutputTransformer, SubstituteTube } from "./substitute-others";
+import { SubstitutePowerTransformer } from "./substitute-power";
 import { SubstituteRectifier } from "./substitute-rectifier";
 import { SubstituteChoke, SubstituteResistor } from "./substitute-resistor";
 import { useCapacitors } from "./use-capacitors";
@@ -64,7 +65,13 @@ function Kind({ part }: { part: Element }) {
         <SubstituteChoke part={part} />
       </>
     );
-  if (isRectifier(part.type)) return <SubstituteRectifier part={part} />;
+  if (isRectifier(part.type))
+    return (
+      <>
+        <SubstituteRectifier part={part} />
+        <SubstitutePowerTransformer part={part} />
+      </>
+    );
   if (part.type === "POT") return <SubstituteControl part={part} />;
   if (part.tube) return <SubstituteTube part={part} tube={part.tube} />;
   if (/^OPT_/.test(part.type ?? "")) return <SubstituteOutputTransformer part={part} />;
