@@ -92,12 +92,17 @@ test("every figure has its decimal comma", async ({ page }) => {
   expect(wrong).toEqual([]);
 });
 
-test("every tab of the output stage and of the signal walk speaks so too", async ({ page }) => {
+test("every tab of the output stage, the signal walk, the capacitors and leakage speaks so too", async ({ page }) => {
   test.setTimeout(180_000);
   const wrong: string[] = [];
+  // What lies behind the gate of Cold checks speaks too.
+  const gate = { type: "gate-passed", who: "J.M.", payload: { station: "cold-checks", reason: "reading the screens", understood: true } };
+  await page.request.post(`${shop.address}/api/v1/jobs/${job}/events`, { data: { events: [gate] } });
   for (const [station, tabs] of [
     ["output-stage", ["Bias", "Cathode resistor", "Load line", "Waveform", "Blocking", "Valves", "Supply"]],
     ["signal", ["Signal walk"]],
+    ["work", ["Capacitors", "Reform", "Substitute", "Kit"]],
+    ["cold-checks", ["Leakage"]],
   ] as const) {
     await page.goto(`${shop.address}/jobs/${job}/${station}`);
     for (const name of tabs) {

@@ -118,7 +118,7 @@ export function Kit() {
         </details>
       </Section>
       {now && then && (
-        <Section title="Charge before and after" hint="nothing drawing, mains up a tenth">
+        <Section title="Charge before and after" hint={words("nothing drawing, mains up a tenth")}>
           <table className="table table-sm max-w-xl" aria-label="Charge before and after">
             <thead>
               <tr>

@@ -40,7 +40,7 @@ export function Substitute() {
   };
   return (
     <div className="space-y-4">
-      <Section title="What may replace it" hint="held against what it bears with the mains up a tenth, tubes in and out">
+      <Section title="What may replace it" hint={words("held against what it bears with the mains up a tenth, tubes in and out")}>
         <Field label="Position">
           <select className="select w-80" value={part.name} onChange={(e) => choose(e.target.value)}>
             {parts.map((e) => (

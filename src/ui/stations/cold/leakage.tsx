@@ -125,7 +125,7 @@ function WhyNotInCircuit({ source, ohms, name }: { source: number; ohms: number;
   return (
     <p className="soft mb-3 max-w-3xl text-sm">
       Why not in circuit: one volt on the grid behind {name} is a leak of {formatQuantity(either.leakOhms, "Ω", 2)}, or a sound capacitor
-      and {fixed(either.gridMicroamps, 1)} {words("µA of grid current from a gassy tube. An ohmmeter with 0.3 V sees neither.")}
+      and {fixed(either.gridMicroamps, 1)} {words("µA of grid current from a gassy tube. An ohmmeter with")} {figure("0.3")} V sees neither.
     </p>
   );
 }
