@@ -4,8 +4,6 @@ import { formatQuantity } from "../quantity/format";
 import { figure } from "../language/language";
 import type { Circuit } from "../circuit/circuit";
 import { spiceNumber } from "../circuit/write";
-import { storedEnergy } from "../supply/stored-energy";
-import { decayOf, reservoirsOf } from "../supply/reservoirs";
 import type { StockPart } from "../shop/stock-parts";
 import type { KnownCapacitor } from "./known";
 import type { CapacitorStress } from "./stress";
@@ -22,7 +20,8 @@ export interface KitLine {
   suggested: Suggested;
   /** As it is asked for in a shop: "47 µF 500 V 105 °C electrolytic". */
   text: string;
-  checks: PartCheck[];
+  /** What it was held against in each of the places. */
+  checks: { part: string; checks: PartCheck[] }[];
   /** What has to come out or apart to reach it. */
   reach: string[];
   /** Of the stock, one that is good for it. */
@@ -124,8 +123,7 @@ export function recapKit(
         known.parts.push(c.name);
         known.pieces += inSeries;
         known.reach = [...new Set([...known.reach, ...reach])];
-        // The place that asks most decides what is shown.
-        known.checks = [...known.checks, ...checkCapacitor(place, offer)];
+        known.checks.push({ part: c.name, checks: checkCapacitor(place, offer) });
         continue;
       }
       lines.set(key, {
@@ -133,7 +131,7 @@ export function recapKit(
         pieces: inSeries,
         suggested: own ? { offer, inSeries: 1, why: texts.fromDrawer(own.number) } : suggested,
         text,
-        checks: checkCapacitor(place, offer),
+        checks: [{ part: c.name, checks: checkCapacitor(place, offer) }],
         reach,
         ...(own ? { stock: { number: own.number, pieces: own.pieces, ...(own.place ? { place: own.place } : {}) } } : {}),
         ...(own?.price === undefined ? {} : { price: own.price }),
@@ -192,40 +190,6 @@ export function kitRows(kit: Kit, currency: string): (string | number)[][] {
       ];
     }),
   ];
-}
-
-export interface StoredBoth {
-  /** Joules with nothing drawing, mains up. */
-  joules: number;
-  /** Volts that a reservoir may come back to a while after it was bled to nothing. */
-  rebound: number;
-  /** Seconds until all are at the safe voltage by themselves. */
-  seconds: number;
-}
-
-/** Parts of the volts that come back by the dielectric after a discharge: what makers' application notes give for each kind. */
-const REBOUND: [RegExp, number][] = [
-  [/polypropylene|polystyrene/i, 0.001],
-  [/polyester|film/i, 0.005],
-  [/paper|oil/i, 0.05],
-  [/./, 0.1],
-];
-
-/** What an amp's reservoirs hold and how they come down. @param volts what each stands at. */
-export function storedIn(circuit: Circuit, stresses: ReadonlyMap<string, CapacitorStress>, safe: number): StoredBoth {
-  const reservoirs = reservoirsOf(circuit);
-  const start = reservoirs.map((r) => Math.max(0, ...r.parts.map((p) => stresses.get(p)?.highUnloaded ?? 0)));
-  const decay = decayOf(circuit, reservoirs, start);
-  return {
-    joules: reservoirs.reduce((s, r, i) => s + storedEnergy(r.farads, start[i]!), 0),
-    rebound: Math.max(
-      0,
-      ...reservoirs.map(
-        (r, i) => start[i]! * REBOUND.find(([is]) => is.test(circuit.elements.find((e) => e.name === r.name)?.notes.kind ?? ""))![1],
-      ),
-    ),
-    seconds: decay.secondsTo(safe),
-  };
 }
 
 /** The kit in the engine's words, for the circuit with all of it fitted. */

@@ -34,11 +34,13 @@ export interface KnownCapacitor {
   badNames: BadName[];
 }
 
-/** What was read off one part: the last word on each field. */
-function notedOf(state: Pick<JobState, "capacitors">, name: string): CapacitorNoted | undefined {
+/** What was read off one part: the last word on each field. Of what stood there before it was replaced only its place is left. */
+function notedOf(state: Pick<JobState, "capacitors">, name: string, replaced = 0): CapacitorNoted | undefined {
   const own = state.capacitors.filter((c) => c.part.toUpperCase() === name.toUpperCase());
   if (own.length === 0) return undefined;
-  return Object.assign({}, ...own.map(({ seq: _s, at: _a, who: _w, ...rest }) => rest)) as CapacitorNoted;
+  const place = own.findLast((c) => c.place)?.place;
+  const fresh = own.filter((c) => c.seq > replaced).map(({ seq: _s, at: _a, who: _w, ...rest }) => rest);
+  return Object.assign({ part: name, ...(place ? { place } : {}) }, ...fresh) as CapacitorNoted;
 }
 
 type Told = Pick<JobState, "capacitors" | "capacitorTests" | "changes" | "reforms" | "inspected">;
@@ -52,13 +54,13 @@ export const LOOSE_NAMES: Record<CapacitorPlace, string> = { "line to chassis": 
 export function knownCapacitors(circuit: Circuit, state: Told, names: readonly BadName[] = []): KnownCapacitor[] {
   const runs = reformRuns(state);
   const of = (name: string, element?: Element): KnownCapacitor => {
-    const noted = notedOf(state, name);
+    const replaced = state.changes.findLast((c) => c.position.toUpperCase() === name.toUpperCase() && c.kind === "replacement")?.seq;
+    const noted = notedOf(state, name, replaced);
     const place = noted?.place;
     const kind = noted?.kind ?? element?.notes.kind;
     const farads = noted?.farads ?? element?.value;
     const year = noted?.year ?? element?.notes.year;
     const marking = noted?.marking;
-    const replaced = state.changes.findLast((c) => c.position.toUpperCase() === name.toUpperCase() && c.kind === "replacement")?.seq;
     const reformed = reformedTo(runs, name);
     const text = [marking, kind, element?.notes.label].filter(Boolean).join(" ");
     return {

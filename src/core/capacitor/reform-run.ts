@@ -7,7 +7,7 @@ import { judgeReform, type ReformReading, type ReformVerdict } from "./reform-ju
 import { storedEnergy } from "../supply/stored-energy";
 import * as texts from "../texts/capacitor";
 
-export type RunState = "running" | "paused" | "down" | "ended";
+export type RunState = "running" | "paused" | "ended";
 
 export interface PartRun {
   part: ReformedPart;
@@ -28,7 +28,7 @@ export interface ReformRun {
   seq: number;
   begun: JobState["reforms"][number];
   state: RunState;
-  /** Volts that the supply stands at; 0 while paused or down. */
+  /** Volts that the supply stands at; 0 while paused. */
   supply: number;
   /** The step that is on, or that goes on after a pause. */
   step: number;

@@ -130,7 +130,7 @@ const point = (seconds: number, amps: number, supply = 200) => ({
   type: "reform-point" as const,
   payload: { reform: 1, part: "C1", seconds, supply, volts: supply - amps * 47e3, amps },
 });
-const turn = (what: "step" | "paused" | "resumed" | "down" | "ended", supply: number, more: object = {}) => ({
+const turn = (what: "step" | "paused" | "resumed" | "ended", supply: number, more: object = {}) => ({
   type: "reform-turn" as const,
   payload: { reform: 1, what, supply, ...more },
 });

@@ -11,8 +11,9 @@ import { checkOutputTransformer, checkPot, checkPowerTransformer, checkTube, pot
 import { checkCan, checkCapacitor, lifeHours, type CapacitorPlaceNeeds } from "./substitute-capacitor";
 import { siliconFor } from "./substitute-rectifier";
 import { figuresBeside } from "./figures-beside";
-import { fittedSet, fromStock, kitRows, kitSet, recapKit, storedIn } from "./kit";
+import { fittedSet, fromStock, kitRows, kitSet, recapKit } from "./kit";
 import { knownCapacitors } from "./known";
+import { storedIn } from "./stored";
 import { placeNeeds } from "./place-needs";
 import { suggestCapacitor } from "./suggest-capacitor";
 import { capacitorStresses, tubesOut } from "./stress";

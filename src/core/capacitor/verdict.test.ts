@@ -103,6 +103,22 @@ test("replaced here: kept, and its old tests no longer count", () => {
   expect(judged("C1", [test1("leakage", 6e-3, { volts: 400 }), change]).why).toBe("replaced in this job, line 2");
 });
 
+test("after a replacement only what was read off the new part counts; on the mains its class has to be", () => {
+  const change = (position: string) =>
+    ({ type: "change", payload: { position, kind: "replacement", newPart: "new", reversible: true } }) as EventDraft;
+  const state = foldJob(tape([0, noted({ volts: 350, year: 1959 })], [1, change("C1")]));
+  expect(knownCapacitors(lantern, state).find((c) => c.name === "C1")).toMatchObject({ volts: 500, replaced: 2 });
+  const line: EventDraft = { type: "capacitor", payload: { part: "CY", place: "line to chassis" } };
+  const cy = (...more: EventDraft[]) => {
+    const all = [line, change("CY"), ...more];
+    const found = knownCapacitors(lantern, foldJob(tape(...all.map((d, i): [number, EventDraft] => [i, d])))).find((c) => c.name === "CY")!;
+    return judgeCapacitor(found, undefined, ask);
+  };
+  expect(cy()).toMatchObject({ verdict: "look", danger: true });
+  expect(cy({ type: "capacitor", payload: { part: "CY", safetyClass: "none" } }).verdict).toBe("replace");
+  expect(cy({ type: "capacitor", payload: { part: "CY", safetyClass: "Y" } }).verdict).toBe("keep");
+});
+
 test("a bad name of the shop: the part's line says so, by its words and years", () => {
   const name = {
     id: 1,

@@ -82,10 +82,13 @@ export function judgeCapacitor(
     why: more && !why.includes(more) ? `${why}; ${more}` : why,
     danger,
   });
-  if (c.replaced !== undefined) return say("keep", texts.replacedHere(c.replaced));
   const { safety } = c.role;
+  // A new part alone is not enough where a person is at risk: its class has to be read off it.
   if (safety && c.safetyClass !== safety && !(safety === "X" && c.safetyClass === "Y"))
-    return say("replace", texts.safetyType(safety), true);
+    return c.replaced !== undefined && c.safetyClass === undefined
+      ? say("look", texts.readClass(safety), true)
+      : say("replace", texts.safetyType(safety), true);
+  if (c.replaced !== undefined) return say("keep", texts.replacedHere(c.replaced));
   if (c.role.danger && !safety && c.electrolytic === false && /paper|wax|black/i.test(c.kind ?? ""))
     return say("replace", texts.jackPaper(), true);
   const tests = judgeTests(c, lifted);

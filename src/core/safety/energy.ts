@@ -191,7 +191,7 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
         const own = reservoirOf(reservoirs, p.part);
         if (own && e.payload.lifted) s.lifted.add(own.name);
       }
-      s.reforming = { line: e.seq, since: e.at, parts: e.payload.parts, volts: e.payload.steps[0]! };
+      s.reforming = { line: e.seq, since: e.at, parts: e.payload.parts, volts: e.payload.steps[0]!, on: t };
       if (s.power === "unknown") Object.assign(s, { power: "off", plugOut: true, since: e.at, from: t });
     } else if (is(e, "reform-turn")) {
       const begun = events.find((x): x is JobEvent<"reform-begun"> => x.seq === e.payload.reform && is(x, "reform-begun"));
@@ -200,8 +200,9 @@ function replay(events: JobEvent[], reservoirs: Reservoir[], context: EnergyCont
       if (e.payload.what === "step" || e.payload.what === "resumed") {
         if (!s.reforming) clearProof();
         s.measured = none();
-        s.reforming = { line: begun.seq, since: s.reforming?.since ?? e.at, parts: begun.payload.parts, volts: e.payload.supply };
-      } else if (s.reforming?.line === begun.seq) {
+        s.reforming = { line: begun.seq, since: s.reforming?.since ?? e.at, parts: begun.payload.parts, volts: e.payload.supply, on: t };
+      } else if (s.reforming?.line === begun.seq && t >= s.reforming.on - CLOCKS_WITHIN) {
+        // An earlier "off" that is stored late says nothing of a supply that was put on since.
         // Off the supply each stands where the supply stood; the drop in its resistor is not counted on.
         const { volts } = s.reforming;
         for (const p of begun.payload.parts) {

@@ -73,7 +73,7 @@ export interface Replayed {
   toolBefore?: string;
   toolAfter?: string;
   /** Capacitors on a bench supply: the line that began it, since when, the volts of the supply. */
-  reforming?: { line: number; since: string; parts: readonly ReformedPart[]; volts: number };
+  reforming?: { line: number; since: string; parts: readonly ReformedPart[]; volts: number; on: number };
   /** Reservoirs that were lifted off the amp for it: nothing of the amp bleeds them. */
   lifted: Set<string>;
 }

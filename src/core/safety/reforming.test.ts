@@ -40,6 +40,11 @@ test("one part that is settled leaves the supply on; the pause takes it off", ()
   expect(energy(60, [0, begun(true)], [30, turn("paused", 0)], [40, turn("resumed", 200)])).toMatchObject({ kind: "live" });
 });
 
+test("an off of a tablet that had no server, stored after the supply went on again, does not call it off", () => {
+  const late = tape([0, begun(true)], [30, turn("paused", 0)], [300, turn("resumed", 200)], [60, turn("paused", 0)]);
+  expect(energyAt(foldJob(late).effective, at(400), context)).toMatchObject({ kind: "live" });
+});
+
 test("lifted off the amp nothing bleeds it: a day later it is taken to hold what it held", () => {
   const lifted = energy(24 * 3600, [0, begun(true)], [30, turn("ended", 0)]);
   expect(lifted).toMatchObject({ kind: "stored", volts: expect.closeTo(200, 1) as number, secondsToSafe: Infinity });

@@ -64,6 +64,8 @@ export const noLeak = () => say`no leak measurable`;
 export const replacedHere = (line: Value) => say`replaced in this job, line ${line}`;
 export const safetyType = (safety: Value) =>
   say`only a safety type of class ${safety} may stand here (IEC 60384-14); the old one is not reused`;
+export const readClass = (safety: Value) =>
+  say`replaced here: read off the new one that it is of class ${safety} (IEC 60384-14), and note it`;
 export const jackPaper = () => say`old paper between high tension and a jack: whoever plugs in relies on it`;
 export const eyeFound = (seen: Value) => say`found at the look: ${seen}`;
 export const backwards = (volts: Value) =>

@@ -174,7 +174,6 @@ export const reformTurn = (what: string, supply: Value, result: string, part: st
     step: say`Reforming: supply to ${supply} V`,
     paused: say`Reforming paused, supply off`,
     resumed: say`Reforming goes on at ${supply} V`,
-    down: say`Reforming: supply down`,
     ended: part ? say`Reforming of ${part}: ${result || "ended"}` : say`Reforming ended, supply off`,
   }[what];
   return `${head ?? what}${why ? `, ${why}` : ""}`;

@@ -58,7 +58,7 @@ export type CapacitorTestKind = (typeof CAPACITOR_TESTS)[number];
 /** Which lead of a can is its case: unknown until somebody has measured. */
 export const CASE_LEADS = ["minus", "insulated", "plus", "unknown"] as const;
 export type CaseLead = (typeof CASE_LEADS)[number];
-export const REFORM_TURNS = ["step", "paused", "resumed", "down", "ended"] as const;
+export const REFORM_TURNS = ["step", "paused", "resumed", "ended"] as const;
 export type ReformTurnKind = (typeof REFORM_TURNS)[number];
 export const REFORM_RESULTS = ["keep", "replace", "stopped"] as const;
 export type ReformResult = (typeof REFORM_RESULTS)[number];

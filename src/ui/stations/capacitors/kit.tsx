@@ -4,7 +4,8 @@
 import { unparse } from "papaparse";
 import { useMemo, useState } from "react";
 import { worstOf } from "@/core/capacitor/check";
-import { bagLabel, fittedSet, kitRows, kitSet, offerText, recapKit, storedIn, type KitLine } from "@/core/capacitor/kit";
+import { bagLabel, fittedSet, kitRows, kitSet, offerText, recapKit, type KitLine } from "@/core/capacitor/kit";
+import { storedIn } from "@/core/capacitor/stored";
 import { alter } from "@/core/circuit/alter";
 import { findElement } from "@/core/circuit/circuit";
 import { money } from "@/core/job/money";
@@ -158,7 +159,8 @@ function Line({ line }: { line: KitLine }) {
   const { circuit, rows, year } = useCapacitors();
   const [fitting, setFitting] = useState(false);
   const drawn = line.parts.flatMap((p) => findElement(circuit, p) ?? []);
-  const open = line.checks.filter((c) => c.verdict !== "in");
+  const all = line.checks.flatMap((c) => c.checks);
+  const open = all.filter((c) => c.verdict !== "in");
   return (
     <>
       <tr className="align-top">
@@ -172,14 +174,14 @@ function Line({ line }: { line: KitLine }) {
           )}
         </td>
         <td>
-          <CheckMark verdict={worstOf(line.checks)} />
+          <CheckMark verdict={worstOf(all)} />
           {[...new Set(open.map((c) => c.what))].length > 0 && (
             <span className="soft block text-xs">{[...new Set(open.map((c) => c.what))].join(", ")}</span>
           )}
         </td>
         <td>
           {line.stock ? (
-            `${line.stock.pieces}, number ${line.stock.number}${line.stock.place ? `, ${line.stock.place}` : ""}`
+            `${line.stock.pieces < line.pieces ? `▲ ${line.stock.pieces} of ${line.pieces}` : line.stock.pieces}, number ${line.stock.number}${line.stock.place ? `, ${line.stock.place}` : ""}`
           ) : (
             <span className="soft">to be ordered</span>
           )}
@@ -208,7 +210,7 @@ function Line({ line }: { line: KitLine }) {
                 part,
                 newPart: offerText(line.suggested.offer),
                 set: fittedSet(part.name, line.suggested.offer, year),
-                checks: line.checks,
+                checks: line.checks.find((c) => c.part === part.name)?.checks ?? [],
                 reason: rows.find((r) => r.c.name === part.name)?.judged.why ?? "",
                 measured: rows
                   .find((r) => r.c.name === part.name)

@@ -3,6 +3,7 @@
 
 import { useState } from "react";
 import type { Element } from "@/core/circuit/circuit";
+import { words } from "@/core/language/language";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../../forms/section";
@@ -36,7 +37,10 @@ export function SubstituteRectifier({ part }: { part: Element }) {
   if (silicon) return <p>{part.name} is silicon already.</p>;
   const { answer } = found;
   return (
-    <Section title={`Silicon for ${part.name}`} hint="what brings the rail back, and what the capacitors see before the tubes draw">
+    <Section
+      title={`Silicon for ${part.name}`}
+      hint={words("what brings the rail back, and what the capacitors see before the tubes draw")}
+    >
       <form className="flex flex-wrap items-end gap-3" onSubmit={onSubmit}>
         <Field label="Surge of one half wave, A">
           <input className="input w-28 text-right" {...field("surge")} />
