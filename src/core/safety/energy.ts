@@ -22,7 +22,17 @@ export type EnergyState =
       /** Capacitors that a bench supply is on, the plug of the amp out. */
       reforming?: { parts: string[]; volts: number; joules: number };
     }
-  | { kind: "stored"; since: string; volts: number; joules: number; secondsToSafe: number; plug: "in" | "out"; proof: Proof }
+  | {
+      kind: "stored";
+      since: string;
+      volts: number;
+      joules: number;
+      secondsToSafe: number;
+      plug: "in" | "out";
+      proof: Proof;
+      /** Reservoirs whose leads were lifted for reforming: nothing of the amp discharges them. */
+      lifted?: string[];
+    }
   | { kind: "proven-dead"; at: string; until: string; proof: Proof };
 
 /** How far a meter may be off on the known source and still count as proved. */
@@ -128,6 +138,7 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
       secondsToSafe: Math.max(0, left),
       plug: s.plugOut ? "out" : "in",
       proof,
+      ...(s.lifted.size > 0 ? { lifted: [...s.lifted] } : {}),
     };
   }
   return {
@@ -137,8 +148,8 @@ export function energyAt(events: JobEvent[], now: number, context: EnergyContext
   };
 }
 
-/** What was lifted off its amp for reforming is bled by nothing of it. */
-const apart = (reservoirs: readonly Reservoir[], lifted: ReadonlySet<string>): Reservoir[] =>
+/** What was lifted off its amp for reforming is bled by nothing of it: a place of its own in what is reckoned. */
+export const apart = (reservoirs: readonly Reservoir[], lifted: { has(name: string): boolean }): Reservoir[] =>
   reservoirs.map((r) => (lifted.has(r.name) ? { ...r, node: `lifted:${r.name}`, returnNode: "0" } : r));
 
 const larger = (a: number | undefined, b: number | undefined) => (Math.abs(a ?? 0) >= Math.abs(b ?? 0) ? (a ?? b) : b);

@@ -5,7 +5,8 @@ import { reservoirsOf } from "../supply/reservoirs";
 import { foldJob } from "../tape/fold";
 import type { EventDraft } from "../tape/events/event";
 import { at, tape } from "../tape/tape-for-tests";
-import { energyAt } from "./energy";
+import { planDischarge } from "./discharge-planner";
+import { apart, energyAt } from "./energy";
 import type { EnergyContext } from "./energy-context";
 
 const circuit = demoAmp("lantern-15");
@@ -48,6 +49,19 @@ test("an off of a tablet that had no server, stored after the supply went on aga
 test("lifted off the amp nothing bleeds it: a day later it is taken to hold what it held", () => {
   const lifted = energy(24 * 3600, [0, begun(true)], [30, turn("ended", 0)]);
   expect(lifted).toMatchObject({ kind: "stored", volts: expect.closeTo(200, 1) as number, secondsToSafe: Infinity });
+  // Each is discharged on its own: clipped on another, the tool does nothing for C1.
+  const plan = planDischarge(
+    circuit,
+    apart(context.reservoirs, new Set(["C1"])),
+    [200, 200, 0, 0],
+    [200, 200, 0, 0],
+    { ohms: 2200 },
+    10,
+    10,
+  )!;
+  expect(plan.sequence.clips.map((c) => c.reservoir)).toContain("C1");
+  expect(plan.sequence.clips.filter((c) => c.reservoir !== "C1").flatMap((c) => c.brings)).not.toContain("C1");
+  expect(lifted.kind === "stored" && lifted.lifted).toEqual(["C1"]);
   const inAmp = energy(600, [0, begun(false)], [30, turn("ended", 0)]);
   expect(inAmp.kind === "stored" && inAmp.volts).toBeLessThan(10);
 });

@@ -111,7 +111,7 @@ export const railVolts = (point: Value) => say`${point}, supply volts`;
 
 // report-capacitors
 export const capacitorsReplaced = (parts: Value) =>
-  say`Capacitors ${parts} are new; each was checked before it was fitted: voltage with the amp unloaded, capacitance, temperature and life.`;
+  say`New capacitors, each held against what its place asks for before it was fitted: ${parts}.`;
 export const boardWasCleaned = (grid: Value, before: Value, after: Value) =>
   say`The board had become conductive: ${grid} stood at ${before} and is at ${after} after cleaning and drying.`;
 export const at = (volts: Value) => say`at ${volts}`;

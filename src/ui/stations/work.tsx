@@ -165,7 +165,8 @@ function Changes() {
                 </td>
                 <td>
                   {c.hypothesis && <span className="soft block text-xs">to test: {c.hypothesis}</span>}
-                  {c.newPart} {c.set && c.set.length > 0 && <code className="font-mono text-xs">{c.set.join(" ")}</code>}{" "}
+                  {c.newPart}{" "}
+                  {c.kind === "experiment" && c.set && c.set.length > 0 && <code className="font-mono text-xs">{c.set.join(" ")}</code>}{" "}
                   {c.fixing && <span className="soft">{c.fixing}</span>}
                   {c.checks?.map((check) => (
                     <span key={check} className="soft block text-xs">

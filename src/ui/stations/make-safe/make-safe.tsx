@@ -81,7 +81,7 @@ export function MakeSafe() {
         ) : null}
       </section>
       {/* While there is charge, how it leaves comes before the list of where it is. */}
-      {energy.kind === "stored" && <Planner reservoirs={proof.reservoirs} />}
+      {energy.kind === "stored" && <Planner reservoirs={proof.reservoirs} lifted={energy.lifted} />}
       <Reservoirs reservoirs={proof.reservoirs} safeVolts={settings.safeVolts} />
       {energy.kind !== "stored" && <Planner reservoirs={proof.reservoirs} />}
       <NameReservoir />

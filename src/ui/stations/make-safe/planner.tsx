@@ -6,6 +6,7 @@ import { useMemo, useState } from "react";
 import type { ReservoirState } from "@/core/safety/proof";
 import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
+import { apart } from "@/core/safety/energy";
 import { planDischarge } from "@/core/safety/discharge-planner";
 import type { ClipOn } from "@/core/safety/discharge-sequence";
 import { rebound } from "@/core/safety/discharge-tool";
@@ -14,7 +15,13 @@ import { useJob } from "../../frame/job-context";
 import { VerdictMark } from "../../frame/verdict-mark";
 import { keepTool, useTool } from "./tool";
 
-export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
+interface PlannerProps {
+  reservoirs: ReservoirState[];
+  /** Lifted off the amp for reforming. */
+  lifted?: string[];
+}
+
+export function Planner({ reservoirs, lifted = [] }: PlannerProps) {
   const { settings, view } = useJob();
   const tool = useTool();
   const [text, setText] = useState<Partial<Record<"ohms" | "watts" | "volts" | "seconds", string>>>({});
@@ -28,11 +35,11 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
   const most = reservoirs.map((r) => larger(r.volts ?? 0, full.get(r.name) ?? 0));
   const volts = charged ? reservoirs.map((r, i) => r.volts ?? most[i]!) : most;
   const seconds = typedNumber(text.seconds ?? "10");
-  const key = JSON.stringify([volts.map((v) => Math.round(v)), most.map((v) => Math.round(v)), tool, seconds]);
+  const key = JSON.stringify([volts.map((v) => Math.round(v)), most.map((v) => Math.round(v)), tool, seconds, lifted]);
   const plan = useMemo(() => {
     const ordered = reservoirs.flatMap((r) => view.reservoirs.find((x) => x.name === r.name) ?? []);
     return ordered.length === reservoirs.length
-      ? planDischarge(view.circuit, ordered, volts, most, tool, settings.safeVolts, seconds)
+      ? planDischarge(view.circuit, apart(ordered, new Set(lifted)), volts, most, tool, settings.safeVolts, seconds)
       : undefined;
     // eslint-disable-next-line react-hooks/exhaustive-deps -- by whole volts: the estimate falls every second
   }, [key, view.circuit, view.reservoirs, settings.safeVolts]);
@@ -59,6 +66,11 @@ export function Planner({ reservoirs }: { reservoirs: ReservoirState[] }) {
       <h2 className="font-bold">
         Discharge plan <span className="soft font-normal">{charged ? "for what is estimated now" : "for full charge"}</span>
       </h2>
+      {lifted.length > 0 && (
+        <p role="alert" className="text-warning">
+          ▲ Lifted for reforming: {lifted.join(", ")}. Nothing of the amp discharges them: the tool goes across the two leads of each.
+        </p>
+      )}
       <div className="mt-2 grid gap-4 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div>
           <div className="flex flex-wrap items-end gap-3">
