@@ -42,7 +42,8 @@ export default async function BoardPage() {
 async function chargeOf(sql: Sql, job: BoardJob): Promise<BoardCard["charge"]> {
   if (job.energy !== "live" && job.energy !== "stored") return undefined;
   const energy = energyOf(viewOf(await wholeJob(sql, job.id)), Date.now());
-  if (energy.kind === "live") return { kind: "live", since: energy.since, ...(energy.reforming ? { reforming: energy.reforming.parts.join(", ") } : {}) };
+  if (energy.kind === "live")
+    return { kind: "live", since: energy.since, ...(energy.reforming ? { reforming: energy.reforming.parts.join(", ") } : {}) };
   if (energy.kind === "stored") {
     const next = energy.proof.missing[0];
     return { kind: "stored", since: energy.since, volts: energy.volts, missing: next && uncapital(stepWords(next)) };
