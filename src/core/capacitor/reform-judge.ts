@@ -85,8 +85,8 @@ export function fittedPoints({ points, began, ohms, farads }: Pick<ReformAsk, "p
 
 export function judgeReform(ask: ReformAsk): ReformVerdict {
   const { points, began, ohms, farads, supply, target, dwellSeconds } = ask;
-  const whole0 = ask.limit * Math.min(1, supply / target);
-  const limit = metered(whole0, ohms, supply);
+  const allowed = ask.limit * Math.min(1, supply / target);
+  const limit = metered(allowed, ohms, supply);
   const last = points.at(-1);
   if (!last) return { kind: "go on", why: texts.readFirst(), limit };
   const at = last.seconds - began;
@@ -111,7 +111,7 @@ export function judgeReform(ask: ReformAsk): ReformVerdict {
   if (least && now && last.seconds - least.t >= RISES_FOR && now.value > RISES * least.value + 2 * now.sigma && rising(clean, least))
     return { kind: "stop", why: texts.leakageRises(formatQuantity(metered(least.value, ohms, supply), "A", 3), shown), limit };
   const fit = fitDecay(clean);
-  const time = fit && timeToLimit(clean, fit, whole0);
+  const time = fit && timeToLimit(clean, fit, allowed);
   const left = time && {
     seconds: Math.max(0, time.seconds - last.seconds),
     within: [Math.max(0, time.within[0] - last.seconds), Math.max(0, time.within[1] - last.seconds)] as const,
@@ -120,10 +120,10 @@ export function judgeReform(ask: ReformAsk): ReformVerdict {
   const under = charged && last.amps <= limit;
   if (under && at < dwellSeconds) return { kind: "go on", why: texts.underDwell(shown, bound, formatDuration(dwellSeconds - at)), ...more };
   if (under && supply < target) return { kind: "raise", why: texts.underRaise(shown, bound), ...more };
-  if (under && last.volts >= REACHED * target && (last.amps <= CLEAR * limit || !fit || fit.within.final[0] <= whole0))
+  if (under && last.volts >= REACHED * target && (last.amps <= CLEAR * limit || !fit || fit.within.final[0] <= allowed))
     return { kind: "keep", why: texts.underKeep(shown, bound), ...more };
   if (under) return { kind: "go on", why: texts.voltsNotThere(volts(last.volts), target), ...more };
-  if (fit && at >= dwellSeconds && fit.within.final[0] > whole0 && levelled(clean, began, whole0))
+  if (fit && at >= dwellSeconds && fit.within.final[0] > allowed && levelled(clean, began, allowed))
     return {
       kind: "stop",
       why: texts.endsAbove(

@@ -1,4 +1,4 @@
-/** How an electrolytic is formed anew: the steps of the supply, the resistor in series, how long at each, and when not to try. */
+/** How an electrolytic is reformed: the steps of the supply, the resistor in series, how long at each, and when not to try. */
 
 import { storedEnergy } from "../supply/stored-energy";
 import { decade } from "../quantity/series";
@@ -37,7 +37,7 @@ const DWELL = 10;
 const LONG_IDLE = 20;
 
 /**
- * @param working the most volts that it sees in its amp: it is not formed higher, and never above its rating.
+ * @param working the most volts that it sees in its amp: it is not reformed higher, and never above its rating.
  * @param idle years since it was last under voltage. @param safe volts at which it counts as down.
  * @throws RangeError without ratings, or where its place asks for more than its rating.
  */

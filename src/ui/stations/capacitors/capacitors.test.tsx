@@ -237,6 +237,19 @@ describe("reforming", () => {
   });
 });
 
+test("an amp that is switched off with its plug in is one switch away from live: no supply goes to its parts", async () => {
+  const server = new TestServer([
+    { type: "power", payload: { state: "off", plug: "in" } },
+    passed,
+    { type: "capacitor", payload: { part: "C1", caseLead: "minus" } },
+  ]);
+  await work("Reform", server);
+  await userEvent.click(screen.getByRole("checkbox", { name: /^C1 / }));
+  expect(screen.getByRole("alert")).toHaveTextContent("plug is in");
+  expect(screen.queryByLabelText(/Go on all the same/)).toBeNull();
+  expect(screen.getByRole("button", { name: /^Supply on/ })).toBeDisabled();
+});
+
 describe("the kit", () => {
   const part = (more: Partial<StockPart>): StockPart => ({
     number: 1,

@@ -7,6 +7,7 @@ import { useState } from "react";
 import { isLineConnected } from "@/core/circuit/mains-connection";
 import { reformPlan, reformRefused, type ReformPlan } from "@/core/capacitor/reform-plan";
 import { reformObstacles } from "@/core/capacitor/reform-safety";
+import { is, type JobEvent } from "@/core/tape/events/event";
 import { latestReading } from "@/core/tape/fold";
 import { Section } from "../../forms/section";
 import { Gate } from "../../frame/gate";
@@ -64,7 +65,7 @@ function planOf(row: CapacitorRow, safe: number, ohms: number | undefined): Plan
     electrolytic: c.electrolytic,
     safety: c.role.safety !== undefined,
     backwards: stress?.backwards,
-    ...(row.judged.why.startsWith("found at the look") ? { seen: row.judged.why } : {}),
+    ...(row.seen ? { seen: row.seen } : {}),
     ...(left && c.farads ? { left: left.value / c.farads } : {}),
     ...(ohms === undefined ? {} : { ohms }),
   });
@@ -78,8 +79,15 @@ function planOf(row: CapacitorRow, safe: number, ohms: number | undefined): Plan
         working > c.volts! ? [`sees ${Math.round(working)} V in its place: reformed to its rating, replaced if that is not enough`] : [],
     };
   } catch (error) {
-    return { row, against: [(error as Error).message] };
+    if (!(error instanceof RangeError)) throw error;
+    return { row, against: [error.message] };
   }
+}
+
+/** Never put on in this job, or off with its plug out: an amp that is only switched off is one switch away from live. */
+function plugIsOut(effective: readonly JobEvent[]): boolean {
+  const last = effective.findLast((e) => is(e, "power")) as JobEvent<"power"> | undefined;
+  return !last || (last.payload.state === "off" && (last.payload.plug ?? "out") === "out");
 }
 
 function Plan() {
@@ -113,7 +121,7 @@ function Plan() {
     canOnChassis: chosen.some((p) => p.row.c.section !== undefined),
     voltsOnNegative,
     isolatedSupply,
-    plugOut: view.state.power?.state !== "on",
+    plugOut: plugIsOut(view.state.effective),
   });
   const never = obstacles.filter((o) => o.never);
   const ready = chosen.length > 0 && never.length === 0 && (obstacles.length === 0 || reason.trim().length >= 3) && energy.kind !== "live";
@@ -195,10 +203,11 @@ function Plan() {
                 {chosen.map((p) => p.row.c.name).join(", ")}: {steps.join(", ")} V, {formatQuantity(ohms, "Ω", 2)} in series with each
               </p>
               <p className="soft text-sm">
-                However bad one is, no more than {formatQuantity(Math.max(...together.map((p) => p.inside)), "W", 2)} go into it. At each
-                step at least {Math.max(...together.map((p) => p.dwellMinutes))} minutes, and on only with the leakage under that
-                step&apos;s limit. Stop at once when the leakage rises at the same voltage, when a can gets warm by hand held near, hisses
-                or smells. Wear glasses; a can that gives way does it at the vent.
+                However bad one is, no more than {formatQuantity(target ** 2 / (4 * ohms), "W", 2)} go into it. At each step at least{" "}
+                {Math.max(...together.map((p) => p.dwellMinutes))} minutes, and on only with the leakage under that step&apos;s limit. Stop
+                at once when the leakage rises at the same voltage, when a can gets warm by hand held near, hisses or smells. Wear glasses;
+                a can that gives way does it at the vent. Off the supply they come down through their resistors in about{" "}
+                {formatDuration(Math.max(...together.map((p) => (p.downSeconds * ohms) / p.ohms)))}.
               </p>
               <p className="soft text-sm">
                 Limit: {together[0]!.formula} ({together[0]!.source}).

@@ -20,6 +20,8 @@ export interface CapacitorRow {
   stress?: CapacitorStress;
   tests: ReturnType<typeof judgeTests>;
   judged: CapacitorJudged;
+  /** What the eye has found at it and nobody has closed. */
+  seen?: string;
   brief: { brief: BriefAnswer; why: string };
 }
 
@@ -119,6 +121,7 @@ export function CapacitorsProvider({ circuit, netlist, children }: { circuit: Ci
         stress,
         tests: judgeTests(c, lifted),
         judged,
+        ...(seen ? { seen } : {}),
         brief: briefAllows(state.brief, `replace ${c.name}`, `${c.name} ${c.role.does}`, judged.danger ? "danger" : "fault"),
       };
     });
