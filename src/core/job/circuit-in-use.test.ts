@@ -45,6 +45,19 @@ test("the circuit as it was: before an experiment began, while it was in, after 
   expect([at(1), at(3), at(5), at()]).toEqual([model, 220e3, model, model]);
 });
 
+test("a new part with its value counts from its line on; an experiment on it comes on top; one without a value changes nothing", () => {
+  const fitted = (set?: string[]): EventDraft => ({
+    type: "change",
+    payload: { position: "C1", kind: "replacement", newPart: "47 µF 500 V", reversible: true, ...(set ? { set } : {}) },
+  });
+  const note: EventDraft = { type: "note", payload: { text: "x" } };
+  const s = state(note, fitted(["C1=47uF", "C1.volts=500", "C1.year=2026"]), note, trial("open", ["C1=100uF"]), note);
+  const at = (line?: number) => ohms(circuitInUse(s, WREN, line).netlist, "C1");
+  expect([at(1), at(3), at()]).toEqual([32e-6, 47e-6, 100e-6]);
+  expect(circuitInUse(s, WREN).circuit.elements.find((e) => e.name === "C1")!.notes).toMatchObject({ volts: 500, year: 2026 });
+  expect(circuitInUse(state(fitted()), WREN).netlist).toBe(WREN);
+});
+
 test("an experiment that was struck is not in the circuit", () => {
   const undo: EventDraft = { type: "undo", supersedes: 1, reason: "wrong part", payload: {} } as EventDraft;
   expect(circuitInUse(state(trial("kept", ["R8=220k"]), undo), WREN).netlist).toBe(WREN);

@@ -98,17 +98,31 @@ function thinned(t: readonly number[], v: readonly number[]): { t: number[]; v: 
   return out;
 }
 
-/** The time between rising crossings of the mean, on average: a crossing counts between three tenths of the lower peak and three tenths of the upper. */
+/**
+ * The time between crossings of the mean in one direction, on average; of rising and falling ones those of which there are more: a file of
+ * two periods that begins at its trigger has one rise inside it and two falls.
+ */
 function periodOf(t: readonly number[], v: readonly number[]): number | undefined {
   const mean = v.reduce((a, b) => a + b, 0) / v.length;
   const low = v.reduce((a, b) => Math.min(a, b), Infinity) - mean;
   const high = v.reduce((a, b) => Math.max(a, b), -Infinity) - mean;
   if (!(high - low > 0)) return undefined;
+  const rises = risesOf(t, (i) => v[i]! - mean, low, high);
+  const falls = risesOf(t, (i) => mean - v[i]!, -high, -low);
+  const crossings = falls.length > rises.length ? falls : rises;
+  if (crossings.length >= 2) return (crossings.at(-1)! - crossings[0]!) / (crossings.length - 1);
+  // One period has one crossing or two at its ends: then the file is taken for just that, if it ends where it began.
+  const size = high - low;
+  return Math.abs(v.at(-1)! - v[0]!) < 0.1 * size ? (t.at(-1)! - t[0]!) * (v.length / (v.length - 1)) : undefined;
+}
+
+/** Times at which `at` rises through zero: a crossing counts between three tenths of the lower peak and three tenths of the upper. */
+function risesOf(t: readonly number[], at: (i: number) => number, low: number, high: number): number[] {
   const rises: number[] = [];
   let armed = false;
   let crossed: number | undefined;
-  for (let i = 1; i < v.length; i++) {
-    const [a, b] = [v[i - 1]! - mean, v[i]! - mean];
+  for (let i = 1; i < t.length; i++) {
+    const [a, b] = [at(i - 1), at(i)];
     if (b < 0.3 * low) {
       armed = true;
       crossed = undefined;
@@ -119,11 +133,7 @@ function periodOf(t: readonly number[], v: readonly number[]): number | undefine
       armed = false;
     }
   }
-  if (rises.length >= 3) return (rises.at(-1)! - rises[0]!) / (rises.length - 1);
-  if (rises.length === 2) return rises[1]! - rises[0]!;
-  // One period has one crossing or two at its ends: then the file is taken for just that, if it ends where it began.
-  const size = high - low;
-  return Math.abs(v.at(-1)! - v[0]!) < 0.1 * size ? (t.at(-1)! - t[0]!) * (v.length / (v.length - 1)) : undefined;
+  return rises;
 }
 
 /** A computed period turned so that its fundamental rises through zero at its beginning, as a read one does. */
