@@ -168,8 +168,8 @@ function Row({
             <strong>
               {today.ofRating > limit ? "▲ " : ""}
               {percent(today.ofRating)}
-            </strong>{" "}
-            <span className="soft">
+            </strong>
+            <span className="soft block text-xs">
               {words("mains a tenth down")} {percent(down.ofRating)}, up {up.ofRating > limit ? "▲ " : ""}
               {percent(up.ofRating)}
             </span>

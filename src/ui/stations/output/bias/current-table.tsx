@@ -133,7 +133,7 @@ function Row({ tube, way, row }: { tube: OutputTube; way: Way; row?: BiasRow }) 
         {row?.ofRating === undefined ? (
           "–"
         ) : (
-          <div className="flex items-center gap-2">
+          <div>
             <Bar part={row.ofRating} />
             <span>
               <strong className="tabular-nums">{percent(row.ofRating)}</strong>
@@ -156,7 +156,7 @@ function Row({ tube, way, row }: { tube: OutputTube; way: Way; row?: BiasRow }) 
 function Bar({ part }: { part: number }) {
   const [width, most] = [120, 1.5];
   return (
-    <svg width={width} height={16} aria-hidden>
+    <svg width={width} height={16} className="block shrink-0" aria-hidden>
       <rect x={0} y={3} width={width} height={10} className="fill-base-300" />
       <rect x={0} y={3} width={(width * Math.min(part, most)) / most} height={10} className={part > 1 ? "fill-warning" : "fill-primary"} />
       <line x1={width / most} x2={width / most} y1={0} y2={16} stroke="currentColor" strokeWidth={2} />
