@@ -169,7 +169,7 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
                 <option value="zigzags">zigzags</option>
               </select>
             </Field>
-            <Field label="Old electrolytics, nothing measured against them">
+            <Field label="Old electrolytics, untested">
               <select className="select w-full" {...register("capacitorSchool")}>
                 {CAPACITOR_SCHOOLS.map((s) => (
                   <option key={s} value={s}>

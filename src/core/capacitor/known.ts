@@ -51,12 +51,16 @@ const SEEN: Record<string, CapacitorPlace> = { "line-capacitor": "line to chassi
 /** Names of what the eye has found on no drawing. */
 export const LOOSE_NAMES: Record<CapacitorPlace, string> = { "line to chassis": "CY", "across the line": "CX", "output to a jack": "CJ" };
 
+const looseAt = (name: string): CapacitorPlace | undefined =>
+  (Object.entries(LOOSE_NAMES) as [CapacitorPlace, string][]).find(([, n]) => n === name)?.[0];
+
 export function knownCapacitors(circuit: Circuit, state: Told, names: readonly BadName[] = []): KnownCapacitor[] {
   const runs = reformRuns(state);
   const of = (name: string, element?: Element): KnownCapacitor => {
     const replaced = state.changes.findLast((c) => c.position.toUpperCase() === name.toUpperCase() && c.kind === "replacement")?.seq;
     const noted = notedOf(state, name, replaced);
-    const place = noted?.place;
+    // What the look has found and nobody has noted more of lies where its name says.
+    const place = noted?.place ?? (element ? undefined : looseAt(name));
     const kind = noted?.kind ?? element?.notes.kind;
     const farads = noted?.farads ?? element?.value;
     const year = noted?.year ?? element?.notes.year;
@@ -90,11 +94,5 @@ export function knownCapacitors(circuit: Circuit, state: Told, names: readonly B
   for (const [item, place] of Object.entries(SEEN))
     if (state.inspected.get(item)?.result === "found" && ![...loose].some((n) => notedOf(state, n)?.place === place))
       loose.add(LOOSE_NAMES[place]);
-  return [...drawn, ...[...loose].map((name) => withPlace(of(name), name))];
-}
-
-/** A capacitor that the look has found and nobody has noted more of lies where its name says. */
-function withPlace(c: KnownCapacitor, name: string): KnownCapacitor {
-  const place = (Object.entries(LOOSE_NAMES) as [CapacitorPlace, string][]).find(([, n]) => n === name)?.[0];
-  return place && c.role.role === "line to chassis" && place !== "line to chassis" ? { ...c, role: roleOfPlace(place) } : c;
+  return [...drawn, ...[...loose].map((name) => of(name))];
 }

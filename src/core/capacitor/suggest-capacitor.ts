@@ -19,7 +19,9 @@ const MARGIN = 1.1;
 /** Amperes that balancing resistors carry in parts of what two unlike capacitors may leak apart: 0.015·C·V of data sheets for pairs. */
 const BALANCE = 0.015;
 const MICA_BELOW = 2e-9;
-/** From this many millimetres on an electrolytic is never wanted for film's work. */
+/** Volts rms that class X2 and Y2 are sold for. */
+const LINE_RATED = 275;
+/** °C and hours at them of the electrolytics that are suggested. */
 const CAN_CELSIUS = 105;
 const CAN_HOURS = 5000;
 
@@ -69,6 +71,3 @@ export function suggestCapacitor(place: CapacitorPlaceNeeds): Suggested {
     why: texts.twoInSeries(each),
   };
 }
-
-/** Volts rms that class X2 and Y2 are sold for. */
-const LINE_RATED = 275;

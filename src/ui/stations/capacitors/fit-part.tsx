@@ -21,17 +21,7 @@ export interface ToFit {
 }
 
 /** @param stock number of the drawer's part and the pieces that it takes. */
-export function FitPart({
-  fits,
-  stock,
-  reversible = true,
-  done,
-}: {
-  fits: ToFit[];
-  stock?: { number: number; pieces: number };
-  reversible?: boolean;
-  done?(): void;
-}) {
+export function FitPart({ fits, stock, done }: { fits: ToFit[]; stock?: { number: number; pieces: number }; done?(): void }) {
   const { say, parts, jobId } = useJob();
   const { act } = useCapacitors();
   const open = useGateOpen("work");
@@ -58,7 +48,7 @@ export function FitPart({
           ...(f.measured ? { oldMeasured: f.measured.slice(0, 300) } : {}),
           newPart: f.newPart,
           reason: [f.reason, why.trim()].filter(Boolean).join("; ").slice(0, 4000),
-          reversible,
+          reversible: true,
           oldWent: went,
           ...(fixing.trim() ? { fixing: fixing.trim() } : {}),
           set: f.set,

@@ -13,14 +13,15 @@ import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 import { useAnswer } from "../../frame/use-answer";
-import { BesideTable, ChecksTable } from "./checks-table";
+import { BesideTable } from "./checks-table";
 import { FitPart } from "./fit-part";
 import { useBorn } from "./use-born";
 import { useCapacitors } from "./use-capacitors";
+import { Verdict } from "./verdict";
 
 export function SubstituteResistor({ part }: { part: Element }) {
-  const { circuit, netlist, mains, year } = useCapacitors();
-  const { settings, capacitors } = useJob();
+  const { circuit, year } = useCapacitors();
+  const { settings } = useJob();
   const { born, failed } = useBorn(part.name);
   const [offer, setOffer] = useState<ResistorOffer>();
   const failOpen = shouldFailOpen(circuit, part);
@@ -53,7 +54,6 @@ export function SubstituteResistor({ part }: { part: Element }) {
         `${part.name}.year=${year}`,
       ]
     : [];
-  const beside = useAnswer(capacitors && offer && JSON.stringify([netlist, set, mains]), () => capacitors!.beside(netlist, set, mains));
   const checks =
     offer &&
     born &&
@@ -94,16 +94,13 @@ export function SubstituteResistor({ part }: { part: Element }) {
         </form>
       </Section>
       {offer && checks && (
-        <Section title="Before it is soldered">
-          <ChecksTable checks={checks} />
-          <BesideTable part={part.name} beside={beside.answer} failed={beside.failed} />
-          <FitPart
-            fits={[
-              { part, newPart: `${formatQuantity(offer.ohms, "Ω", 3)} ${figure(offer.watts)} W ${offer.kind}`, set, checks, reason: "" },
-            ]}
-            done={() => setOffer(undefined)}
-          />
-        </Section>
+        <Verdict
+          part={part}
+          checks={checks}
+          set={set}
+          newPart={`${formatQuantity(offer.ohms, "Ω", 3)} ${figure(offer.watts)} W ${offer.kind}`}
+          done={() => setOffer(undefined)}
+        />
       )}
     </>
   );
@@ -163,7 +160,6 @@ export function SubstituteChoke({ part }: { part: Element }) {
               reason: "",
             },
           ]}
-          reversible
           done={() => setOffer(undefined)}
         />
       )}
