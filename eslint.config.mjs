@@ -25,7 +25,7 @@ const ROOMS = {
   circuit: ["language", "texts", "quantity", "tubes"],
   supply: ["language", "texts", "quantity", "numeric", "tubes", "circuit"],
   shop: ["language", "texts", "checks"],
-  tape: ["language", "texts", "checks", "quantity", "tubes"],
+  tape: ["language", "texts", "checks", "quantity", "tubes", "shop"],
   anatomy: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply"],
   solver: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply"],
   expectation: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply", "tape", "anatomy", "solver"],
@@ -61,6 +61,8 @@ const ROOMS = {
   intermittent: ["language", "texts", "tape"],
   inspection: ["language", "texts", "quantity", "circuit", "tape"],
   safety: ["language", "texts", "quantity", "numeric", "circuit", "supply", "shop", "tape", "anatomy", "expectation", "bring-up"],
+  work: ["language", "texts", "quantity", "circuit", "shop", "tape"],
+  money: ["language", "texts", "quantity", "shop", "tape", "work"],
   entry: ["language", "texts", "quantity", "circuit", "supply", "tape", "diagnosis", "safety"],
   instrument: ["language", "texts", "quantity", "tape"],
   job: [
@@ -79,7 +81,7 @@ const ROOMS = {
       "sound",
       "intermittent",
     ],
-    ...["anatomy", "drawing", "capacitor"],
+    ...["anatomy", "drawing", "capacitor", "work", "money"],
     ...["inspection", "safety"],
   ],
   ports: [
@@ -134,7 +136,7 @@ export default tseslint.config(
     ignores: ["src/core/**/*-for-tests.ts"],
     rules: forbid(
       [
-        "^(?!\\.{1,2}/|@/core/|class-validator$|class-transformer$|reflect-metadata$|papaparse$|fft\\.js$|ml-matrix$|date-fns$|d3-array$).*",
+        "^(?!\\.{1,2}/|@/core/|class-validator$|class-transformer$|reflect-metadata$|papaparse$|fft\\.js$|ml-matrix$|date-fns$|d3-array$|big\\.js$|minisearch$).*",
         "core imports only core files, small packages and class-validator",
       ],
       [layer("(server|app|ui|workers|bench)"), "arrows point down only: core imports nothing above it"],

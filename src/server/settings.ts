@@ -12,6 +12,7 @@ export async function getSettings(sql: Sql): Promise<Settings> {
   const settings = {
     ...DEFAULT_SETTINGS,
     ...row?.value,
+    money: { ...DEFAULT_SETTINGS.money, ...row?.value.money },
     limits: { ...DEFAULT_SETTINGS.limits, ...row?.value.limits },
     backups: { ...DEFAULT_SETTINGS.backups, ...row?.value.backups },
   };

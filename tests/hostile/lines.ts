@@ -56,7 +56,7 @@ export async function openTarget(client: Client, stored: StoredForTests): Promis
     amp: "Wren 5",
     netlist: NETLIST,
   });
-  const p = samplePayloads(stored, { finding: 0, removed: 0, asked: 0, soak: 0, reform: 0 });
+  const p = samplePayloads(stored, { finding: 0, removed: 0, asked: 0, soak: 0, reform: 0, planned: 0, bill: 0 });
   const say = (type: string, payload: object) => ({ type, payload, who: "J.M." });
   const { events } = await client.json<{ events: { seq: number }[] }>("POST", `/api/v1/jobs/${job}/events`, {
     events: [
@@ -65,10 +65,15 @@ export async function openTarget(client: Client, stored: StoredForTests): Promis
       say("approval", { what: "V2 socket: new socket", answer: "asked" }),
       say("soak-begun", p["soak-begun"]),
       say("reform-begun", p["reform-begun"]),
+      say("planned", p.planned),
+      say("bill", p.bill),
     ],
   });
-  const [finding, removed, asked, soak, reform] = events.map((e) => e.seq);
-  return { job, lines: { finding: finding!, removed: removed!, asked: asked!, soak: soak!, reform: reform! } };
+  const [finding, removed, asked, soak, reform, planned, bill] = events.map((e) => e.seq);
+  return {
+    job,
+    lines: { finding: finding!, removed: removed!, asked: asked!, soak: soak!, reform: reform!, planned: planned!, bill: bill! },
+  };
 }
 
 /** Sends `cases` changed lines of every type in turn; after each accepted one opens everything. */

@@ -71,6 +71,7 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
       symbols: v.symbols,
       capacitorSchool: v.capacitorSchool,
       currency: v.currency.trim(),
+      money: settings.money,
       limits: {
         earthBondOhms: read("earthBondOhms", "Ω"),
         insulationOhms: read("insulationOhms", "Ω"),

@@ -1,10 +1,10 @@
 /** Where a job's isolation stands: whether a fuse has gone, and the answers so far. Not solved here. */
 
-import type { JobState } from "../tape/fold";
+import { isFitted, type JobState } from "../tape/fold";
 import type { Answer } from "../diagnosis/isolate";
 
 /** Line of the last thing that was repaired: what blew before it is settled. */
-const repaired = (state: JobState) => state.changes.findLast((c) => c.kind !== "experiment" || c.outcome === "kept")?.seq ?? 0;
+const repaired = (state: JobState) => state.changes.findLast(isFitted)?.seq ?? 0;
 
 /** A fuse that has gone in this job and whose cause was not replaced since. */
 export function fuseGone(state: JobState): boolean {

@@ -1,13 +1,13 @@
 /** How a stage of the bring-up stands in a job: its result, unless the amp was changed since. */
 
 import type { StageResult } from "../tape/events/words";
-import { lastPowerOn, type JobState } from "../tape/fold";
+import { isIn, lastPowerOn, type JobState } from "../tape/fold";
 import type { Circuit } from "../circuit/circuit";
 import { stageFit, type BringUpStage } from "./stages";
 
 /** Line of the last thing that was changed in the amp for good or is being tried; 0 for none. */
 export function lastChange(state: Pick<JobState, "changes">): number {
-  return state.changes.findLast((c) => c.kind !== "experiment" || c.outcome !== "reverted")?.seq ?? 0;
+  return state.changes.findLast(isIn)?.seq ?? 0;
 }
 
 /**

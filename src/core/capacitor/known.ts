@@ -2,7 +2,7 @@
 
 import type { Circuit, Element } from "../circuit/circuit";
 import { findElement } from "../circuit/circuit";
-import type { JobState } from "../tape/fold";
+import { isIn, type JobState } from "../tape/fold";
 import type { CapacitorNoted, CapacitorTest } from "../tape/events/capacitor-events";
 import type { CapacitorPlace, CaseLead, ReformResult } from "../tape/events/words";
 import { hasBadName, type BadName } from "../shop/bad-names";
@@ -57,7 +57,7 @@ const looseAt = (name: string): CapacitorPlace | undefined =>
 export function knownCapacitors(circuit: Circuit, state: Told, names: readonly BadName[] = []): KnownCapacitor[] {
   const runs = reformRuns(state);
   const of = (name: string, element?: Element): KnownCapacitor => {
-    const replaced = state.changes.findLast((c) => c.position.toUpperCase() === name.toUpperCase() && c.kind === "replacement")?.seq;
+    const replaced = state.changes.findLast((c) => c.position.toUpperCase() === name.toUpperCase() && c.kind === "replacement" && isIn(c))?.seq;
     const noted = notedOf(state, name, replaced);
     // What the look has found and nobody has noted more of lies where its name says.
     const place = noted?.place ?? (element ? undefined : looseAt(name));

@@ -6,8 +6,7 @@ import type { Circuit } from "../circuit/circuit";
 import { addPoints } from "../circuit/edit-line";
 import { readOnce } from "../circuit/read-once";
 import { writeCircuit } from "../circuit/write";
-import { begunAt } from "../tape/amp-as-it-is";
-import type { JobState } from "../tape/fold";
+import { isIn, rootOf, type JobState } from "../tape/fold";
 
 export interface CircuitInUse {
   /** Its file. */
@@ -27,7 +26,7 @@ interface InTheAmp {
 /** The new parts and experiments that were in the amp when a line was logged. What an experiment does comes on top of the part that it is made on. */
 function changesAt(state: Pick<JobState, "changes" | "lines">, line: number): InTheAmp[] {
   return state.changes.flatMap((c) =>
-    c.set?.length && begunAt(state, c.seq) < line && (c.outcome !== "reverted" || c.seq > line)
+    c.set?.length && rootOf(state, c.seq) < line && (isIn(c) || c.seq > line)
       ? [{ line: c.seq, position: c.position, set: c.set }]
       : [],
   );

@@ -9,7 +9,7 @@ import type { Settings } from "../shop/settings";
 import { powerOns } from "../tape/fold";
 import { findStation, type StationId } from "../tape/stations";
 import type { JobView } from "./job-view";
-import { workList } from "./work-list";
+import { workList } from "../work/work-list";
 
 export interface NextStep {
   station: StationId;

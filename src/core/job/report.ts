@@ -6,7 +6,7 @@ import { verdictOf, type Verdict } from "../expectation/expectation";
 import { expectedFrom } from "../expectation/modelled";
 import type { Circuit, TestPoint } from "../circuit/circuit";
 import type { Conditions, Reading } from "../tape/events/measuring-events";
-import { latestReading, openApprovals, type Line } from "../tape/fold";
+import { isFitted, latestReading, openApprovals, type Line } from "../tape/fold";
 import type { JobView } from "./job-view";
 import { reportCapacitors, type ReportCapacitors } from "./report-capacitors";
 import { reportNoise, type ReportNoise } from "./report-noise";
@@ -69,7 +69,7 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
   const again = state.reproductions.findLast((r) => r.run === "prove");
   const answers = new Map(state.approvals.filter((a) => a.asks !== undefined).map((a) => [a.asks!, a]));
   const tests = safetyTestsFor(settings);
-  const kept = state.changes.filter((c) => c.kind !== "experiment" || c.outcome === "kept");
+  const kept = state.changes.filter(isFitted);
 
   return {
     shop: { name: settings.shopName, address: settings.shopAddress },

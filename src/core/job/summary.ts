@@ -2,7 +2,7 @@
 
 import type { EnergyState } from "../safety/energy";
 import type { Settings } from "../shop/settings";
-import { openApprovals } from "../tape/fold";
+import { isIn, openApprovals } from "../tape/fold";
 import type { JobView } from "./job-view";
 import { nextStep } from "./next-step";
 
@@ -76,7 +76,7 @@ export function summarise(view: JobView, energy: EnergyState["kind"], settings: 
     waitingSince: s.returned ? "" : (asked[0]?.at ?? s.waiting?.at ?? s.lastAt ?? ""),
     nextStep: next?.says ?? "",
     nextStation: next?.station ?? "",
-    replaced: [...new Set(s.changes.filter((c) => c.kind !== "experiment").map((c) => c.position.trim().toUpperCase()))].sort(),
+    replaced: [...new Set(s.changes.filter((c) => c.kind !== "experiment" && isIn(c)).map((c) => c.position.trim().toUpperCase()))].sort(),
     openFindings: s.findings.filter((f) => !f.closed).length,
     readings: s.readings.length,
     lastAt: s.lastAt ?? "",

@@ -3,6 +3,7 @@
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, Matches, Max, Min } from "class-validator";
 import { IsA, IsText } from "../checks/accepted";
 import { CAPACITOR_SCHOOLS, type CapacitorSchool } from "./capacitor-school";
+import { MoneySettings } from "./money-settings-class";
 
 export class SafetyLimits {
   /** Earth bond, ohms at most, plug pin to bare chassis. */
@@ -41,6 +42,7 @@ export class Settings {
   /** What is done with old electrolytics when nothing speaks against it. */
   @IsIn(CAPACITOR_SCHOOLS) capacitorSchool!: CapacitorSchool;
   @IsText(5, { empty: true }) currency!: string;
+  @IsA(() => MoneySettings) money!: MoneySettings;
   @IsA(() => SafetyLimits) limits!: SafetyLimits;
   @IsA(() => Backups) backups!: Backups;
 }

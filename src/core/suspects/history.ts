@@ -3,7 +3,7 @@
 import type { Circuit } from "../circuit/circuit";
 import { envelopeOf } from "../circuit/circuit";
 import { badNameFactor, hasBadName, type BadName } from "../shop/bad-names";
-import type { JobState } from "../tape/fold";
+import { isFitted, type JobState } from "../tape/fold";
 import type { Fault } from "./fault";
 import * as texts from "../texts/suspects";
 
@@ -42,7 +42,7 @@ export function historyOf(
 ): PartHistory {
   const names = new Set(circuit.elements.flatMap((e) => [e.name, envelopeOf(e.name)]));
   const renewed = state.changes
-    .filter((c) => c.kind !== "experiment" || c.outcome === "kept")
+    .filter(isFitted)
     .map((c) => c.position.trim().toUpperCase())
     .filter((p) => names.has(p));
   const looked: Record<string, number> = {};

@@ -1,6 +1,6 @@
 /** Which lines of a tape speak of the amp as it is: what was read before its last change, or during a trial that was put back, does not. */
 
-import type { JobState } from "./fold";
+import { isIn, rootOf, type JobState } from "./fold";
 
 export interface AmpAsItIs {
   /** The line of the last change that is in the amp, and where it was made. */
@@ -9,22 +9,15 @@ export interface AmpAsItIs {
   counts(seq: number): boolean;
 }
 
-/** The line with which a trial began: how it ended is a line that supersedes it. */
-export function begunAt(state: Pick<JobState, "lines">, seq: number): number {
-  const before = state.lines.find((l) => l.event.seq === seq)?.event.supersedes;
-  return before === undefined ? seq : begunAt(state, before);
-}
-
 export function ampAsItIs(state: Pick<JobState, "changes" | "lines" | "adjusted" | "tubesFitted">): AmpAsItIs {
-  const begun = (seq: number) => begunAt(state, seq);
-  const within = (c: JobState["changes"][number]) => c.kind !== "experiment" || c.outcome !== "reverted";
-  const last = state.changes.findLast(within);
+  const begun = (seq: number) => rootOf(state, seq);
+  const last = state.changes.findLast(isIn);
   const since = [
     ...(last ? [{ seq: last.kind === "experiment" ? begun(last.seq) : last.seq, position: last.position }] : []),
     ...state.adjusted.slice(-1).map((a) => ({ seq: a.seq, position: a.control })),
     ...state.tubesFitted.slice(-1).map((t) => ({ seq: t.seq, position: t.tube })),
   ].sort((a, b) => b.seq - a.seq)[0];
-  const trials = state.changes.filter((c) => !within(c)).map((c) => ({ from: begun(c.seq), to: c.seq }));
+  const trials = state.changes.filter((c) => !isIn(c)).map((c) => ({ from: begun(c.seq), to: c.seq }));
   return {
     ...(since ? { since } : {}),
     counts: (seq) => seq > (since?.seq ?? 0) && !trials.some((t) => t.from < seq && seq < t.to),

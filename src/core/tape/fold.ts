@@ -36,7 +36,9 @@ import type {
   WaveformTaken,
 } from "./events/output-events";
 import type { Conditions, Finding, Observation, PointMade, Reading } from "./events/measuring-events";
-import type { Advice, Approval, BillLine, Change, Returned, SafetyTest, Waiting } from "./events/work-events";
+import type { Bill, BillCancelled, BillLine, Payment, Quote } from "./events/money-events";
+import type { CureTest, HandedOn, Planned, PlannedEnded, PlanOrdered, TimeNoted, TimerTurned } from "./events/plan-events";
+import type { Advice, Approval, Change, Returned, SafetyTest, Waiting } from "./events/work-events";
 import type { SafetyTestKind } from "./events/words";
 
 /** A payload with the line it stands on. */
@@ -90,7 +92,13 @@ export interface JobState {
   boardTests: Line<BoardTest>[];
   boardsCleaned: Line<BoardCleaned>[];
   reforms: (Line<ReformBegun> & { points: Line<ReformPoint>[]; turns: Line<ReformTurn>[] })[];
+  /** Tasks as they stand now; `root` is the line that each was first planned in, by which all others name it. */
+  planned: (Line<Planned> & { root: number; ended?: Line<PlannedEnded> })[];
+  planOrder?: Line<PlanOrdered>;
+  timers: Line<TimerTurned>[];
+  times: Line<TimeNoted>[];
   changes: Line<Change>[];
+  cureTests: Line<CureTest>[];
   approvals: Line<Approval>[];
   safetyTests: Map<SafetyTestKind, Line<SafetyTest>>;
   observations: Line<Observation>[];
@@ -115,7 +123,13 @@ export interface JobState {
   soaks: (Line<SoakBegun> & { ended?: Line<SoakEnded> })[];
   gatesPassed: Line<{ station: string; reason: string }>[];
   waiting?: Line<Waiting>;
+  /** The last hand-over from one technician to another. */
+  handedOn?: Line<HandedOn>;
+  quotes: Line<Quote>[];
+  /** Lines that were put on the bill by hand. */
   bill: Line<BillLine>[];
+  bills: (Line<Bill> & { cancelled?: Line<BillCancelled> })[];
+  payments: Line<Payment>[];
   advice?: Line<Advice>;
   returned?: Line<Returned>;
   lastAt?: string;
@@ -168,7 +182,11 @@ export function foldJob(events: JobEvent[]): JobState {
     boardTests: [],
     boardsCleaned: [],
     reforms: [],
+    planned: [],
+    timers: [],
+    times: [],
     changes: [],
+    cureTests: [],
     approvals: [],
     safetyTests: new Map(),
     observations: [],
@@ -187,7 +205,10 @@ export function foldJob(events: JobEvent[]): JobState {
     occurrences: [],
     soaks: [],
     gatesPassed: [],
+    quotes: [],
     bill: [],
+    bills: [],
+    payments: [],
     lastAt: events.at(-1)?.at,
   };
   for (const e of effective) apply(state, e);
@@ -239,6 +260,14 @@ function apply(s: JobState, e: JobEvent): void {
   else if (is(e, "reform-begun")) s.reforms.push({ ...e.payload, ...where, points: [], turns: [] });
   else if (is(e, "reform-point")) s.reforms.find((r) => r.seq === e.payload.reform)?.points.push({ ...e.payload, ...where });
   else if (is(e, "reform-turn")) s.reforms.find((r) => r.seq === e.payload.reform)?.turns.push({ ...e.payload, ...where });
+  else if (is(e, "planned")) s.planned.push({ ...e.payload, ...where, root: rootOf(s, e.seq) });
+  else if (is(e, "planned-ended")) {
+    const task = s.planned.find((p) => p.root === e.payload.planned);
+    if (task) task.ended = { ...e.payload, ...where };
+  } else if (is(e, "plan-order")) s.planOrder = { ...e.payload, ...where };
+  else if (is(e, "timer")) s.timers.push({ ...e.payload, ...where });
+  else if (is(e, "time")) s.times.push({ ...e.payload, ...where });
+  else if (is(e, "cure-test")) s.cureTests.push({ ...e.payload, ...where });
   else if (is(e, "change")) s.changes.push({ ...e.payload, ...where });
   else if (is(e, "approval")) s.approvals.push({ ...e.payload, ...where });
   else if (is(e, "safety-test")) s.safetyTests.set(e.payload.test, { ...e.payload, ...where });
@@ -265,6 +294,13 @@ function apply(s: JobState, e: JobEvent): void {
     if (soak) soak.ended = { ...e.payload, ...where };
   } else if (is(e, "gate-passed")) s.gatesPassed.push({ ...e.payload, ...where });
   else if (is(e, "waiting")) s.waiting = { ...e.payload, ...where };
+  else if (is(e, "handed-on")) s.handedOn = { ...e.payload, ...where };
+  else if (is(e, "quote")) s.quotes.push({ ...e.payload, ...where });
+  else if (is(e, "bill")) s.bills.push({ ...e.payload, ...where });
+  else if (is(e, "bill-cancelled")) {
+    const bill = s.bills.find((b) => b.seq === e.payload.bill);
+    if (bill) bill.cancelled = { ...e.payload, ...where };
+  } else if (is(e, "payment")) s.payments.push({ ...e.payload, ...where });
   else if (is(e, "bill-line")) s.bill.push({ ...e.payload, ...where });
   else if (is(e, "advice")) s.advice = { ...e.payload, ...where };
   else if (is(e, "returned")) s.returned = { ...e.payload, ...where };
@@ -280,8 +316,23 @@ export function powerOns(state: Pick<JobState, "effective">): JobEvent<"power">[
   return state.effective.filter((e): e is JobEvent<"power"> => is(e, "power") && e.payload.state === "on");
 }
 
+/** The line that a line goes back to by its corrections: a task keeps that number through all of them. */
+export function rootOf(state: Pick<JobState, "lines">, seq: number): number {
+  // Lines that another bench stores at this moment may still be missing here: then the place is not the number.
+  const there = state.lines[seq - 1]?.event;
+  const before = there?.seq === seq ? there : state.lines.find((l) => l.event.seq === seq)?.event;
+  return before?.supersedes === undefined ? seq : rootOf(state, before.supersedes);
+}
+
+/** Whether a change is in the amp: a part that was fitted or is being tried, and was not put back. */
+export const isIn = (change: Pick<Change, "outcome">): boolean => change.outcome !== "reverted";
+
+/** Whether a change is in the amp to stay: an experiment only once it was kept. */
+export const isFitted = (change: Pick<Change, "kind" | "outcome">): boolean =>
+  isIn(change) && (change.kind !== "experiment" || change.outcome === "kept");
+
 /** Questions to the owner that have no answer yet. */
-export function openApprovals(state: JobState): Line<Approval>[] {
+export function openApprovals(state: Pick<JobState, "approvals">): Line<Approval>[] {
   const answered = new Set(state.approvals.map((a) => a.asks).filter((n) => n !== undefined));
   return state.approvals.filter((a) => a.answer === "asked" && !answered.has(a.seq));
 }

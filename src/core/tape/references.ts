@@ -19,17 +19,22 @@ export function storedReferences(e: JobEvent): StoredReference[] {
       ? [e.payload.photo]
       : is(e, "finding")
         ? (e.payload.photos ?? [])
-        : [];
+        : is(e, "change")
+          ? [e.payload.photoBefore, e.payload.photoAfter]
+          : [];
   return photos.flatMap((hash) => (hash === undefined ? [] : [{ hash, kind: "photo" as const }]));
 }
 
 /** The line that a payload names, with the type that it has to be of. */
-function namedLine(e: JobEvent): { field: string; line: number; type: EventType } | undefined {
+function namedLine(e: JobEvent): { field: string; line: number; type: EventType; or?: EventType } | undefined {
   if (is(e, "finding-closed")) return { field: "finding", line: e.payload.finding, type: "finding" };
   if (is(e, "put-back")) return { field: "removed", line: e.payload.removed, type: "removed" };
   if (is(e, "soak-ended")) return { field: "soak", line: e.payload.soak, type: "soak-begun" };
   if (is(e, "reform-point") || is(e, "reform-turn")) return { field: "reform", line: e.payload.reform, type: "reform-begun" };
-  if (is(e, "approval") && e.payload.asks !== undefined) return { field: "asks", line: e.payload.asks, type: "approval" };
+  if (is(e, "approval") && e.payload.asks !== undefined) return { field: "asks", line: e.payload.asks, type: "approval", or: "quote" };
+  if (is(e, "bill-cancelled")) return { field: "bill", line: e.payload.bill, type: "bill" };
+  if ((is(e, "planned-ended") || is(e, "timer") || is(e, "time") || is(e, "change")) && e.payload.planned !== undefined)
+    return { field: "planned", line: e.payload.planned, type: "planned" };
   return undefined;
 }
 
@@ -46,7 +51,7 @@ export function referenceErrors(e: JobEvent, tape: readonly JobEvent[]): FieldEr
   const named = namedLine(e);
   if (named) {
     const line = lineBefore(named.line);
-    if (!line || typeOf(line) !== named.type)
+    if (!line || (typeOf(line) !== named.type && typeOf(line) !== named.or))
       errors.push({ field: named.field, message: texts.lineOfTypeWanted(named.line, named.type, line && typeOf(line)) });
   }
   if (e.supersedes !== undefined) {

@@ -1,12 +1,12 @@
 /** One tape line in words. */
 
-import { fixed } from "../language/language";
 import { formatDuration, formatQuantity, formatVolts } from "../quantity/format";
 import type { Reading } from "./events/measuring-events";
 import type { TubeTest } from "./events/cold-check-events";
 import { tellCapacitors } from "./tell-capacitors";
 import { tellNoise } from "./tell-noise";
 import { tellOutput } from "./tell-output";
+import { tellWork } from "./tell-work";
 import { is, type JobEvent } from "./events/event";
 import * as texts from "../texts/tape";
 
@@ -85,10 +85,6 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
   if (is(e, "observation")) return texts.seen(e.payload.name);
   if (is(e, "control-check"))
     return `${e.payload.control}: ${e.payload.works ? "works" : texts.doesNotWork()}${e.payload.note ? `, ${e.payload.note}` : ""}`;
-  if (is(e, "change"))
-    return `${e.payload.kind === "experiment" ? "Tried" : "Fitted"} ${e.payload.position}: ${e.payload.newPart}${e.payload.reason ? `, ${e.payload.reason}` : ""}${e.payload.outcome ? ` (${e.payload.outcome})` : ""}`;
-  if (is(e, "approval"))
-    return `${{ asked: texts.askedOwner(), yes: texts.ownerSaysYes(), no: texts.ownerSaysNo() }[e.payload.answer]}: ${e.payload.what}`;
   if (is(e, "tool-check"))
     return texts.dischargeToolReads(formatQuantity(e.payload.read, "Ω", 3), formatQuantity(e.payload.marked, "Ω", 3));
   if (is(e, "reservoir-unread")) return texts.cannotRead(e.payload.reservoir, e.payload.reason);
@@ -119,7 +115,7 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
     return `${e.payload.what}: ${e.payload.ohms === undefined ? e.payload.outcome : formatQuantity(e.payload.ohms, "Ω", 3)}`;
   const noise = tellNoise(e);
   if (noise !== undefined) return noise;
-  const output = tellOutput(e) ?? tellCapacitors(e);
+  const output = tellOutput(e) ?? tellCapacitors(e) ?? tellWork(e);
   if (output !== undefined) return output;
   if (is(e, "safety-test")) return texts.safety(e.payload.test, e.payload.passed ? "passed" : "FAILED");
   if (is(e, "waiting"))
@@ -127,7 +123,6 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
       { you: texts.theBench(), owner: texts.theOwner(), part: "a part", soak: texts.soakClock(), collection: "collection" }[e.payload.on],
       e.payload.what ? `: ${e.payload.what}` : "",
     );
-  if (is(e, "bill-line")) return texts.bill(e.payload.text, fixed(e.payload.amount, 2));
   if (is(e, "advice")) return texts.advice(e.payload.text);
   if (is(e, "returned")) return texts.returnedTo(e.payload.to);
   return texts.undoneLine(e.supersedes, e.reason ? `, ${e.reason}` : "");

@@ -4,6 +4,9 @@ import { say, words, type Value } from "../language/language";
 
 // validate
 export const readAccepted = (type: Value, eventTypes: Value) => say`type: read ${type}; accepted: ${eventTypes}`;
+export const linesNotTheSum = (lines: Value, net: Value, taxes: Value) =>
+  say`sum: the lines come to ${lines}, which is not what stands there (${net} without taxes, ${taxes} of taxes)`;
+export const totalNotTheSum = (total: Value) => say`sum: the total of ${total} is not the sum with taxes and rounding`;
 export const objectWanted = () => say`an object is wanted`;
 
 // references
@@ -178,3 +181,25 @@ export const reformTurn = (what: string, supply: Value, result: string, part: st
   }[what];
   return `${head ?? what}${why ? `, ${why}` : ""}`;
 };
+
+// tell-work
+export const ownerAgreesInPart = () => say`Owner agrees in part`;
+export const ownerTakesBack = () => say`Owner takes the yes back`;
+export const putBackChange = (what: Value) => say`Put back ${what}`;
+export const keptExperiment = (what: Value) => say`Kept ${what}`;
+export const triedChange = (what: Value) => say`Tried ${what}`;
+export const repairedPart = (what: Value) => say`Repaired ${what}`;
+export const fittedPart = (what: Value) => say`Fitted ${what}`;
+export const beyondBecause = (why: Value) => say` (beyond what was agreed, because: ${why})`;
+export const planned = (position: Value, what: Value) => say`Planned, ${position}: ${what}`;
+export const plannedEnded = (line: Value, how: Value, why: Value) => say`Task of line ${line} ${how}${why}`;
+export const planOrdered = (count: Value) => say`Order of ${count} tasks`;
+export const timerStarted = (what: Value) => say`Timer started${what}`;
+export const timerStopped = () => say`Timer stopped`;
+export const minutesNoted = (minutes: Value, what: Value) => say`${minutes} min noted${what}`;
+export const cureTest = (out: Value, result: Value) => say`With the changes of line ${out} out of the amp: ${result}`;
+export const handedOn = (to: Value, says: Value) => say`Handed to ${to}: ${says}`;
+export const quoted = (options: Value) => say`Quote: ${options}`;
+export const billed = (number: Value, total: Value) => say`Bill ${number} made: ${total}`;
+export const billCancelled = (line: Value, why: Value) => say`Bill of line ${line} cancelled: ${why}`;
+export const paid = (amount: Value, means: Value, what: Value) => say`Paid ${amount}, ${means} (${what})`;

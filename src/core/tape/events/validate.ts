@@ -7,8 +7,10 @@ import * as bringUp from "./bring-up-events";
 import * as capacitor from "./capacitor-events";
 import * as cold from "./cold-check-events";
 import * as intake from "./intake-events";
+import * as money from "./money-events";
 import * as noise from "./noise-events";
 import * as output from "./output-events";
+import * as plan from "./plan-events";
 import * as power from "./power-events";
 import type { LoggedType, Payloads } from "./registry";
 import * as work from "./work-events";
@@ -74,11 +76,22 @@ const CLASSES: { [T in LoggedType]: new () => Payloads[T] } = {
   "reform-begun": capacitor.ReformBegun,
   "reform-point": capacitor.ReformPoint,
   "reform-turn": capacitor.ReformTurn,
+  planned: plan.Planned,
+  "planned-ended": plan.PlannedEnded,
+  "plan-order": plan.PlanOrdered,
+  timer: plan.TimerTurned,
+  time: plan.TimeNoted,
   change: work.Change,
+  "cure-test": plan.CureTest,
   approval: work.Approval,
   "safety-test": work.SafetyTest,
   waiting: work.Waiting,
-  "bill-line": work.BillLine,
+  "handed-on": plan.HandedOn,
+  quote: money.Quote,
+  "bill-line": money.BillLine,
+  bill: money.Bill,
+  "bill-cancelled": money.BillCancelled,
+  payment: money.Payment,
   advice: work.Advice,
   returned: work.Returned,
   undo: work.Undo,
@@ -93,8 +106,21 @@ export function payloadErrors(type: unknown, payload: unknown): FieldError[] {
   if (typeof payload !== "object" || payload === null || Array.isArray(payload))
     return [{ field: "payload", message: texts.objectWanted() }];
   const found = classErrors(shape, payload);
-  if (found.length === 0 && type === "reading") found.push(...readingErrors(payload as bench.Reading));
+  if (found.length > 0) return found;
+  if (type === "reading") found.push(...readingErrors(payload as bench.Reading));
+  if (type === "quote") for (const option of (payload as money.Quote).options) found.push(...sumErrors(option));
+  if (type === "bill") found.push(...sumErrors(payload as money.Bill));
   return found;
+}
+
+/** A sum that is not that of its lines: no owner is to be asked for it. */
+function sumErrors({ lines, sum }: Pick<money.Bill, "lines" | "sum">): FieldError[] {
+  const near = (a: number, b: number) => Math.abs(a - b) < 1e-4;
+  const all = lines.reduce((s, l) => s + l.amount, 0);
+  const taxes = sum.taxes.reduce((s, t) => s + t.amount, 0);
+  if (!near(all, sum.included ? sum.net + taxes : sum.net)) return [{ field: "sum", message: texts.linesNotTheSum(all, sum.net, taxes) }];
+  if (!near(sum.net + taxes + sum.rounding, sum.total)) return [{ field: "sum", message: texts.totalNotTheSum(sum.total) }];
+  return [];
 }
 
 /** What no meter on a tube amp can show. */

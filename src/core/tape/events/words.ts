@@ -62,3 +62,37 @@ export const REFORM_TURNS = ["step", "paused", "resumed", "ended"] as const;
 export type ReformTurnKind = (typeof REFORM_TURNS)[number];
 export const REFORM_RESULTS = ["keep", "replace", "stopped"] as const;
 export type ReformResult = (typeof REFORM_RESULTS)[number];
+/** When a task is done: with the amp proven dead, measuring it live, setting bias and balance, or as a final test. */
+export const WORK_PHASES = ["power off", "power on", "adjustment", "final tests"] as const;
+export type WorkPhase = (typeof WORK_PHASES)[number];
+/** What a task was planned from. */
+export const PLANNED_FROM = ["finding", "suspect", "capacitor", "bias", "technician"] as const;
+export type PlannedFrom = (typeof PLANNED_FROM)[number];
+/** How a new part is held and what was seen to. */
+export const FIXINGS = [
+  "hooked before solder",
+  "swarf cleared",
+  "nut locked",
+  "off the board",
+  "spaced from heat",
+  "strain relieved",
+] as const;
+export type Fixing = (typeof FIXINGS)[number];
+/** Where a new part comes from. */
+export const PART_SOURCES = ["stock", "ordered", "owner's own", "salvaged"] as const;
+export type PartSource = (typeof PART_SOURCES)[number];
+/** Where a part that a task needs is. */
+export const PART_STATES = ["in stock", "to order", "ordered", "here"] as const;
+export type PartState = (typeof PART_STATES)[number];
+/** How the owner answers a question or a quote. */
+export const OWNER_ANSWERS = ["asked", "yes", "no", "part", "revoked"] as const;
+export type OwnerAnswer = (typeof OWNER_ANSWERS)[number];
+export const ANSWERED_BY = ["in person", "telephone", "message", "letter"] as const;
+export type AnsweredBy = (typeof ANSWERED_BY)[number];
+/** What an option of a quote is for. */
+export const OPTION_AIMS = ["make it work", "make it last", "keep it original"] as const;
+export type OptionAim = (typeof OPTION_AIMS)[number];
+export const PAYMENT_MEANS = ["cash", "card", "transfer", "other"] as const;
+export type PaymentMeans = (typeof PAYMENT_MEANS)[number];
+/** Beyond it an amount is a slip. */
+export const MOST_MONEY = 1e7;

@@ -1,8 +1,27 @@
 /** Payloads of work, approval, safety tests and return. */
 
-import { IsBoolean, IsIn, IsInt, IsNumber, Max, Min } from "class-validator";
-import { IsDay, IsDayOrTime, IsText, IsTextList, Optional } from "../../checks/accepted";
-import { MOST_LINES, TEXT_LIMIT, OLD_PART_PLACES, SAFETY_TESTS, type OldPartPlace, type SafetyTestKind } from "./words";
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsInt, IsNumber, Max, Min } from "class-validator";
+import { IsDay, IsDayOrTime, IsListOf, IsStoredHash, IsText, IsTextList, Optional } from "../../checks/accepted";
+import * as texts from "../../texts/checks";
+import {
+  ANSWERED_BY,
+  FIXINGS,
+  MOST_LINES,
+  MOST_MONEY,
+  OLD_PART_PLACES,
+  OPTION_AIMS,
+  OWNER_ANSWERS,
+  PART_SOURCES,
+  SAFETY_TESTS,
+  TEXT_LIMIT,
+  type AnsweredBy,
+  type Fixing,
+  type OldPartPlace,
+  type OptionAim,
+  type OwnerAnswer,
+  type PartSource,
+  type SafetyTestKind,
+} from "./words";
 
 export class Change {
   /** "C6", "V4", "mains cord". */
@@ -15,7 +34,23 @@ export class Change {
   @IsBoolean() reversible!: boolean;
   @Optional() @IsIn(OLD_PART_PLACES) oldWent?: OldPartPlace;
   @Optional() @IsText(TEXT_LIMIT, { empty: true }) fixing?: string;
-  /** Of an experiment. */
+  /** What was seen to when it was fixed. */
+  @Optional() @IsArray() @ArrayUnique() @IsIn(FIXINGS, { each: true }) fixings?: Fixing[];
+  @Optional() @IsIn(PART_SOURCES) source?: PartSource;
+  /** Number in the shop's stock of parts. */
+  @Optional() @IsInt() @Min(1) @Max(1e9) stock?: number;
+  /** Date code, lot, or what is printed on it. */
+  @Optional() @IsText(100, { empty: true }) batch?: string;
+  /** What the part costs the shop, without its margin. */
+  @Optional() @IsNumber() @Min(0) @Max(MOST_MONEY) cost?: number;
+  @Optional() @IsInt() @Min(0) @Max(100_000) minutes?: number;
+  @Optional() @IsStoredHash(texts.photoStoredHere) photoBefore?: string;
+  @Optional() @IsStoredHash(texts.photoStoredHere) photoAfter?: string;
+  /** The task that it fulfils, by the line that it was first planned in. */
+  @Optional() @IsInt() @Min(1) @Max(MOST_LINES) planned?: number;
+  /** Why it was done beyond what the owner agreed to. */
+  @Optional() @IsText(TEXT_LIMIT) unagreed?: string;
+  /** Of an experiment; "reverted" of any change: it was put back. */
   @Optional() @IsIn(["open", "kept", "reverted"]) outcome?: "open" | "kept" | "reverted";
   @Optional() @IsText(TEXT_LIMIT, { empty: true }) result?: string;
   /** What it does to the circuit, in the engine's words: the new part's value and ratings, or what an experiment alters. */
@@ -28,12 +63,36 @@ export class Change {
   @Optional() @IsText(TEXT_LIMIT, { empty: true }) after?: string;
 }
 
+/** One of several ways that a question offers. */
+export class ApprovalOption {
+  @IsText(100) name!: string;
+  @Optional() @IsIn(OPTION_AIMS) aim?: OptionAim;
+  @Optional() @IsNumber() @Min(0) @Max(MOST_MONEY) cost?: number;
+  @Optional() @IsText(TEXT_LIMIT, { empty: true }) consequence?: string;
+}
+
+/** A question to the owner, or an answer to one or to a quote. The last answer stands. */
 export class Approval {
   @IsText(TEXT_LIMIT) what!: string;
-  @IsIn(["asked", "yes", "no"]) answer!: "asked" | "yes" | "no";
-  @Optional() @IsNumber() @Min(0) @Max(1e7) cost?: number;
-  /** The line that asked, when this is its answer. */
+  @IsIn(OWNER_ANSWERS) answer!: OwnerAnswer;
+  @Optional() @IsNumber() @Min(0) @Max(MOST_MONEY) cost?: number;
+  /** The line that asked (a question or a quote), when this is its answer. */
   @Optional() @IsInt() @Min(1) @Max(MOST_LINES) asks?: number;
+  /** Of a question: what it means for the owner, in their words. */
+  @Optional() @IsText(TEXT_LIMIT, { empty: true }) consequence?: string;
+  /** Of a question: lines of the tape that show why: a reading, a finding, a waveform, a recording, a photo. */
+  @Optional() @IsArray() @ArrayMaxSize(20) @ArrayUnique() @IsInt({ each: true }) @Min(1, { each: true }) evidence?: number[];
+  @Optional() @IsListOf(() => ApprovalOption, 5) options?: ApprovalOption[];
+  /** Of a question: the tasks that it is about, each by the line that it was first planned in. */
+  @Optional() @IsArray() @ArrayMaxSize(100) @ArrayUnique() @IsInt({ each: true }) @Min(1, { each: true }) planned?: number[];
+  /** Of an answer: which option was chosen, from 0. */
+  @Optional() @IsInt() @Min(0) @Max(4) option?: number;
+  /** Of the answer "part": the tasks, or of a quote the places of its lines from 0, that are declined. */
+  @Optional() @IsArray() @ArrayMaxSize(200) @ArrayUnique() @IsInt({ each: true }) @Min(0, { each: true }) declined?: number[];
+  /** Of an answer: the day, how it came, and who gave it. */
+  @Optional() @IsDay() on?: string;
+  @Optional() @IsIn(ANSWERED_BY) by?: AnsweredBy;
+  @Optional() @IsText(200, { empty: true }) said?: string;
 }
 
 export class SafetyTest {
@@ -50,12 +109,8 @@ export class Waiting {
   @IsIn(["you", "owner", "part", "soak", "collection"]) on!: "you" | "owner" | "part" | "soak" | "collection";
   @Optional() @IsText(300, { empty: true }) what?: string;
   @Optional() @IsDayOrTime() until?: string;
-}
-
-export class BillLine {
-  @IsText(300) text!: string;
-  @IsNumber() @Min(-1e6) @Max(1e6) amount!: number;
-  @IsIn(["labour", "parts", "other"]) kind!: "labour" | "parts" | "other";
+  /** Of a part: its number in the shop's stock. */
+  @Optional() @IsInt() @Min(1) @Max(1e9) stock?: number;
 }
 
 export class Advice {

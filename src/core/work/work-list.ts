@@ -2,6 +2,7 @@
 
 import type { JobState } from "../tape/fold";
 import type { Severity } from "../tape/events/words";
+import { questionsOf } from "./questions";
 
 export interface WorkItem {
   /** Line of the finding. */
@@ -16,19 +17,28 @@ export interface WorkItem {
 
 const RANK: Record<Severity, number> = { danger: 0, fault: 1, watch: 2, note: 3 };
 
+/** A question about one finding is answered whole: "part" agrees to it, a yes that was taken back is a no. */
+const STANDS = { asked: "asked", yes: "yes", part: "yes", no: "no", revoked: "no" } as const;
+
 /** How an action is put to the owner. */
 export const questionFor = (place: string, action: string) => `${place}: ${action}`;
 
 /** Open findings with an action, dangers first. */
-export function workList(state: Pick<JobState, "findings" | "approvals">): WorkItem[] {
+export function workList(state: Pick<JobState, "findings" | "approvals" | "quotes" | "lines">): WorkItem[] {
+  const questions = questionsOf(state);
   return state.findings
     .filter((f) => f.closed === undefined && f.action)
     .map((f): WorkItem => {
       const question = questionFor(f.place, f.action!);
-      const about = state.approvals.filter((a) => a.what === question || a.what === f.action);
-      const answer = about.findLast((a) => a.answer !== "asked")?.answer ?? about.at(-1)?.answer;
-      const stands = answer ?? (f.brief === "ask" ? "to be asked" : "allowed");
-      return { seq: f.seq, place: f.place, action: f.action!, severity: f.severity, stands, question };
+      const stands = questions.findLast((q) => q.what === question || q.what === f.action)?.stands;
+      return {
+        seq: f.seq,
+        place: f.place,
+        action: f.action!,
+        severity: f.severity,
+        stands: stands === undefined ? (f.brief === "ask" ? "to be asked" : "allowed") : STANDS[stands],
+        question,
+      };
     })
     .sort((a, b) => RANK[a.severity] - RANK[b.severity] || a.seq - b.seq);
 }

@@ -1,0 +1,64 @@
+/** The tasks of a job: what is planned, how it stands, how long it takes and took. */
+
+import { rootOf, isFitted, type JobState } from "../tape/fold";
+import { coverageOf } from "./covered";
+import { answerFor, questionsOf } from "./questions";
+import { minutesWorked } from "./time";
+import { usualMinutes, type TaskKind, type TimeTaken } from "./usual-minutes";
+
+export type Task = JobState["planned"][number] & {
+  /** "C6: renew the coupling capacitor". */
+  name: string;
+  state: "open" | "done" | "left out";
+  /** The line that did it. */
+  doneBy?: number;
+  /** As somebody said, else as it usually takes. */
+  estimate: number;
+  /** Whether the estimate was said by somebody. */
+  said: boolean;
+  worked: number;
+  /** Whether the owner agreed: by the brief, by a yes, or not yet. */
+  agreed: "agreed" | "to be asked" | "asked" | "declined";
+  why: string;
+};
+
+type Planned = Pick<
+  JobState,
+  "planned" | "changes" | "timers" | "times" | "lines" | "approvals" | "quotes" | "brief" | "findings" | "planOrder"
+>;
+
+/** In the order that somebody gave them, else as they were planned. @param now milliseconds since 1970 */
+export function tasksOf(state: Planned, now: number, shop?: Partial<Record<TaskKind, TimeTaken>>): Task[] {
+  const worked = minutesWorked(state, now);
+  const questions = questionsOf(state);
+  const tasks = state.planned.map((p): Task => {
+    const change = state.changes.findLast((c) => c.planned !== undefined && rootOf(state, c.planned) === p.root && isFitted(c));
+    const asked = questions.some((q) => q.stands === "asked" && asksFor(state, q, p.root));
+    const cover = coverageOf(state, {
+      position: p.position,
+      kind: p.phase === "power off" ? "replacement" : "repair",
+      newPart: p.what,
+      reversible: p.reversible,
+      planned: p.root,
+    });
+    const declined = answerFor(questions, p.root)?.declined.includes(p.root);
+    return {
+      ...p,
+      name: `${p.position}: ${p.what}`,
+      state: change || p.ended?.how === "done" ? "done" : p.ended ? "left out" : "open",
+      ...(change ? { doneBy: change.seq } : p.ended ? { doneBy: p.ended.seq } : {}),
+      estimate: p.minutes ?? usualMinutes(p, shop),
+      said: p.minutes !== undefined,
+      worked: worked.get(p.root) ?? 0,
+      agreed: declined ? "declined" : cover.covered ? "agreed" : asked ? "asked" : "to be asked",
+      why: cover.why,
+    };
+  });
+  const place = new Map(state.planOrder?.order.map((root, i) => [root, i]));
+  return tasks.sort((a, b) => (place.get(a.root) ?? Infinity) - (place.get(b.root) ?? Infinity) || a.root - b.root);
+}
+
+function asksFor(state: Planned, q: ReturnType<typeof questionsOf>[number], root: number): boolean {
+  const lines = q.asked?.planned ?? q.quote?.options.flatMap((o) => o.lines.flatMap((l) => l.planned ?? [])) ?? [];
+  return lines.some((l) => rootOf(state, l) === root);
+}
