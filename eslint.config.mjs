@@ -84,6 +84,11 @@ const ROOMS = {
     ...["anatomy", "drawing", "capacitor", "work", "money"],
     ...["inspection", "safety"],
   ],
+  papers: [
+    ...["language", "texts", "quantity", "circuit", "anatomy", "drawing", "expectation", "walk", "shop", "tape", "work", "money", "job"],
+    ...["noise", "sound", "intermittent", "capacitor", "inspection", "safety", "supply"],
+  ],
+  memory: ["language", "texts", "quantity", "circuit", "suspects", "tape", "work", "money", "job"],
   ports: [
     "language",
     "texts",

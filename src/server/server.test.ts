@@ -7,7 +7,7 @@ import { strToU8, unzipSync, zipSync, strFromU8 } from "fflate";
 import { exportJob, importJob } from "./archive";
 import { readOnce } from "@/core/circuit/read-once";
 import { viewJob } from "@/core/job/job-view";
-import { reportBlocks } from "@/core/job/report-blocks";
+import { reportBlocks } from "@/core/papers/report-blocks";
 import { writeWav } from "@/core/sound/wav";
 import { storePhoto, storeRecording } from "./attachments";
 import { board, search } from "./board";

@@ -2,7 +2,7 @@
 
 import type { JobEvent } from "@/core/tape/events/event";
 import { viewJob, type JobView } from "@/core/job/job-view";
-import { composeReport, type Report } from "@/core/job/report";
+import { composeReport, type Report } from "@/core/papers/report";
 import type { Settings } from "@/core/shop/settings";
 import type { Database, Sql } from "./database";
 import { addModel, getModel, type AmpModel } from "./models";

@@ -1,6 +1,6 @@
 /** The shop's stock of parts in the database: parts are added, their pieces come and go as lines. */
 
-import type { NewStockPart, StockPart } from "@/core/shop/stock-parts";
+import type { NewStockPart, PartWanted, StockPart } from "@/core/shop/stock-parts";
 import type { Database, Sql } from "./database";
 import { UserError } from "./errors";
 
@@ -10,6 +10,7 @@ type Optional<T> = { [K in keyof T]: T[K] | null };
 export async function stockParts(sql: Sql): Promise<StockPart[]> {
   const rows = await sql.query<Optional<StockPart>>(
     `select p.id as number, letter, value, rating, kind, celsius, hours, ripple, diameter, length, mounting, safety_class as "safetyClass",
+       (select minimum from stock_part_minimums where part = p.id order by id desc limit 1) as minimum,
        sections, price::float8 as price, place, coalesce((select sum(pieces) from stock_part_pieces where part = p.id), 0)::int as pieces
      from stock_parts p order by p.id`,
   );
@@ -49,6 +50,21 @@ export async function addStockPart(database: Database, part: NewStockPart, who: 
       ]);
     return row!.number;
   });
+}
+
+/** Says how many the shop wants to have at least. @throws UserError 404 for a number that is not there. */
+export async function setMinimum(database: Database, number: number, minimum: number, who: string): Promise<void> {
+  const [row] = await database.query<{ id: number }>("select id from stock_parts where id = $1", [number]);
+  if (!row) throw new UserError(404, `There is no part number ${number} in this shop's stock.`);
+  await database.query("insert into stock_part_minimums (part, who, minimum) values ($1, $2, $3)", [number, who, minimum]);
+}
+
+/** Open jobs that wait for a part, each with what for. */
+export async function waitingForParts(sql: Sql): Promise<PartWanted[]> {
+  return sql.query<PartWanted>(
+    `select job_id as job, amp, waiting_what as what, waiting_since as since, (digest #>> '{waits,stock}')::int as stock
+     from job_summaries where waiting_on = 'part' order by waiting_since`,
+  );
 }
 
 /** Pieces that came or went. @throws UserError 404 for a number that is not there, 409 for more than there are. */

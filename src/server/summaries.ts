@@ -2,6 +2,8 @@
 
 import type { JobEvent } from "@/core/tape/events/event";
 import { energyOf, viewJob } from "@/core/job/job-view";
+import { digestOf } from "@/core/memory/digest";
+import { readOnce } from "@/core/circuit/read-once";
 import { summarise, SUMMARY_VERSION } from "@/core/job/summary";
 import type { Database, Sql } from "./database";
 import { getSettings } from "./settings";
@@ -12,15 +14,18 @@ import { markUnreadable, type UnreadableLine } from "./unreadable";
 export async function writeSummary(sql: Sql, jobId: number, tape: JobEvent[]): Promise<void> {
   const last = Date.parse(tape.at(-1)?.at ?? "") || 0;
   const settings = await getSettings(sql);
-  const view = viewJob(tape, await modelOfJob(sql, jobId), settings, last);
+  const model = await modelOfJob(sql, jobId);
+  const view = viewJob(tape, model, settings, last);
   const s = summarise(view, energyOf(view, last).kind, settings);
+  const digest = digestOf(view, model === undefined ? undefined : readOnce(model));
   await sql.query(
-    `insert into job_summaries (job_id, owner, amp, serial, complaint, waiting_on, waiting_what, waiting_until, energy, due_date, open_findings, readings, opened_at, last_at, search, waiting_since, next_step, next_station, replaced, made_by)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19::jsonb, $20)
+    `insert into job_summaries (job_id, owner, amp, serial, complaint, waiting_on, waiting_what, waiting_until, energy, due_date, open_findings, readings, opened_at, last_at, search, waiting_since, next_step, next_station, replaced, made_by, technician, digest)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19::jsonb, $20, $21, $22::jsonb)
      on conflict (job_id) do update set owner = excluded.owner, amp = excluded.amp, serial = excluded.serial, complaint = excluded.complaint, waiting_on = excluded.waiting_on,
        waiting_what = excluded.waiting_what, waiting_until = excluded.waiting_until, energy = excluded.energy, due_date = excluded.due_date, open_findings = excluded.open_findings,
        readings = excluded.readings, opened_at = excluded.opened_at, last_at = excluded.last_at, search = excluded.search,
-       waiting_since = excluded.waiting_since, next_step = excluded.next_step, next_station = excluded.next_station, replaced = excluded.replaced, made_by = excluded.made_by`,
+       waiting_since = excluded.waiting_since, next_step = excluded.next_step, next_station = excluded.next_station, replaced = excluded.replaced, made_by = excluded.made_by,
+       technician = excluded.technician, digest = excluded.digest`,
     [
       jobId,
       s.owner,
@@ -42,6 +47,8 @@ export async function writeSummary(sql: Sql, jobId: number, tape: JobEvent[]): P
       s.nextStation,
       JSON.stringify(s.replaced),
       SUMMARY_VERSION,
+      s.technician,
+      JSON.stringify(digest),
     ],
   );
 }

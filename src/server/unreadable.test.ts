@@ -3,7 +3,7 @@
 import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { energyOf } from "@/core/job/job-view";
-import { reportBlocks } from "@/core/job/report-blocks";
+import { reportBlocks } from "@/core/papers/report-blocks";
 import { tellEvent } from "@/core/tape/tell";
 import { foldJob } from "@/core/tape/fold";
 import { exportJob, importJob } from "./archive";

@@ -57,7 +57,9 @@ const looseAt = (name: string): CapacitorPlace | undefined =>
 export function knownCapacitors(circuit: Circuit, state: Told, names: readonly BadName[] = []): KnownCapacitor[] {
   const runs = reformRuns(state);
   const of = (name: string, element?: Element): KnownCapacitor => {
-    const replaced = state.changes.findLast((c) => c.position.toUpperCase() === name.toUpperCase() && c.kind === "replacement" && isIn(c))?.seq;
+    const replaced = state.changes.findLast(
+      (c) => c.position.toUpperCase() === name.toUpperCase() && c.kind === "replacement" && isIn(c),
+    )?.seq;
     const noted = notedOf(state, name, replaced);
     // What the look has found and nobody has noted more of lies where its name says.
     const place = noted?.place ?? (element ? undefined : looseAt(name));

@@ -26,9 +26,7 @@ interface InTheAmp {
 /** The new parts and experiments that were in the amp when a line was logged. What an experiment does comes on top of the part that it is made on. */
 function changesAt(state: Pick<JobState, "changes" | "lines">, line: number): InTheAmp[] {
   return state.changes.flatMap((c) =>
-    c.set?.length && rootOf(state, c.seq) < line && (isIn(c) || c.seq > line)
-      ? [{ line: c.seq, position: c.position, set: c.set }]
-      : [],
+    c.set?.length && rootOf(state, c.seq) < line && (isIn(c) || c.seq > line) ? [{ line: c.seq, position: c.position, set: c.set }] : [],
   );
 }
 

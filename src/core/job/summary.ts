@@ -2,7 +2,8 @@
 
 import type { EnergyState } from "../safety/energy";
 import type { Settings } from "../shop/settings";
-import { isIn, openApprovals } from "../tape/fold";
+import { isIn } from "../tape/fold";
+import { questionsOf } from "../work/questions";
 import type { JobView } from "./job-view";
 import { nextStep } from "./next-step";
 
@@ -24,6 +25,8 @@ export interface JobSummary {
   /** The next thing to do, with its station. */
   nextStep: string;
   nextStation: string;
+  /** Who has the job now: initials. */
+  technician: string;
   /** Positions of parts that were replaced, upper case, each once: experiments do not count. */
   replaced: string[];
   lastAt: string;
@@ -40,13 +43,13 @@ export interface BoardJob extends Omit<JobSummary, "replaced" | "search"> {
 }
 
 /** What a summary is made of; a row with another number is made anew from its tape, and its tape checked. Count it up when the summary or the checks of payloads change. */
-export const SUMMARY_VERSION = 3;
+export const SUMMARY_VERSION = 4;
 
 /** @param energy the state at the time of the last line, which takes the circuit to know. */
 export function summarise(view: JobView, energy: EnergyState["kind"], settings: Settings): JobSummary {
   const s = view.state;
   const next = nextStep(view, settings);
-  const asked = openApprovals(s);
+  const asked = questionsOf(s).filter((q) => q.stands === "asked");
   const waitingOn = s.returned ? "done" : asked.length > 0 ? "owner" : (s.waiting?.on ?? "you");
   const identity = [s.identity?.maker, s.identity?.model].filter(Boolean).join(" ");
   const notes = s.effective.flatMap((e) => (e.type === "note" ? [(e.payload as { text: string }).text] : []));
@@ -60,7 +63,10 @@ export function summarise(view: JobView, energy: EnergyState["kind"], settings: 
     s.complaint?.words,
     ...notes,
     ...s.findings.map((f) => `${f.place} ${f.text}`),
-    ...s.changes.map((c) => `${c.position} ${c.oldPart ?? ""} ${c.newPart} ${c.reason ?? ""}`),
+    ...s.changes.map((c) => `${c.position} ${c.oldPart ?? ""} ${c.newPart} ${c.reason ?? ""} ${c.batch ?? ""}`),
+    ...s.planned.map((p) => `${p.position} ${p.what} ${(p.parts ?? []).map((part) => part.text).join(" ")}`),
+    ...s.approvals.map((a) => a.what),
+    ...s.bills.map((b) => b.number),
     ...s.claims.map((c) => c.text),
   ];
   return {
@@ -76,6 +82,7 @@ export function summarise(view: JobView, energy: EnergyState["kind"], settings: 
     waitingSince: s.returned ? "" : (asked[0]?.at ?? s.waiting?.at ?? s.lastAt ?? ""),
     nextStep: next?.says ?? "",
     nextStation: next?.station ?? "",
+    technician: s.handedOn?.to ?? s.opened?.who ?? s.lines[0]?.event.who ?? "",
     replaced: [...new Set(s.changes.filter((c) => c.kind !== "experiment" && isIn(c)).map((c) => c.position.trim().toUpperCase()))].sort(),
     openFindings: s.findings.filter((f) => !f.closed).length,
     readings: s.readings.length,

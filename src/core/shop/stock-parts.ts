@@ -22,6 +22,22 @@ export interface StockPart {
   place?: string;
   /** Pieces at hand. */
   pieces: number;
+  /** Pieces that the shop wants to have at least. */
+  minimum?: number;
 }
 
-export type NewStockPart = Omit<StockPart, "number">;
+export type NewStockPart = Omit<StockPart, "number" | "minimum">;
+
+/** A job that waits for a part. */
+export interface PartWanted {
+  job: number;
+  amp: string;
+  what: string;
+  since: string;
+  /** Its number in the stock, where it has one. */
+  stock: number | null;
+}
+
+/** How many to order to have the least again: 0 where there are enough. */
+export const toOrder = (part: Pick<StockPart, "pieces" | "minimum">, wanted = 0): number =>
+  Math.max(0, (part.minimum ?? 0) + wanted - part.pieces);

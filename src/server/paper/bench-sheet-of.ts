@@ -4,7 +4,7 @@ import { withUsualPoints } from "@/core/anatomy/usual-points";
 import { readCircuit } from "@/core/circuit/read";
 import { readOnce } from "@/core/circuit/read-once";
 import { solveOnce } from "@/core/expectation/solve-once";
-import { benchSheet } from "@/core/job/bench-sheet";
+import { benchSheet } from "@/core/papers/bench-sheet";
 import type { Settings } from "@/core/shop/settings";
 import { drawn } from "./drawn";
 import { benchSheetPdf } from "./report-pdf";

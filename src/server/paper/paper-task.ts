@@ -1,6 +1,6 @@
 /** What is asked of the process that makes reports, and what comes back. */
 
-import type { Block } from "@/core/job/report-blocks";
+import type { Block } from "@/core/papers/block";
 import type { Language } from "@/core/language/language";
 import type { Settings } from "@/core/shop/settings";
 import type { WholeJob } from "../shop";

@@ -2,7 +2,7 @@
 
 import { fork, type ChildProcess } from "node:child_process";
 import { join } from "node:path";
-import type { Block } from "@/core/job/report-blocks";
+import type { Block } from "@/core/papers/block";
 import type { Language } from "@/core/language/language";
 import { UserError } from "../errors";
 import type { Settings } from "@/core/shop/settings";

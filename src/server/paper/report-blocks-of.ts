@@ -1,8 +1,9 @@
 /** The owner's report as blocks, with the stages where the fault was. Made in the process of its own: it solves and draws. */
 
 import { circuitInUse } from "@/core/job/circuit-in-use";
-import { reportBlocks, type Block } from "@/core/job/report-blocks";
-import { reportStages } from "@/core/job/report-stages";
+import type { Block } from "@/core/papers/block";
+import { reportBlocks } from "@/core/papers/report-blocks";
+import { reportStages } from "@/core/papers/report-stages";
 import { foldJob } from "@/core/tape/fold";
 import { reportOf, type WholeJob } from "../shop";
 import { drawn } from "./drawn";

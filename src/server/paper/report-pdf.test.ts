@@ -1,5 +1,5 @@
 import { extractTextItems, getDocumentProxy } from "unpdf";
-import type { Block } from "@/core/job/report-blocks";
+import type { Block } from "@/core/papers/block";
 import { reportPdf } from "./report-pdf";
 
 const title: Block = { block: "title", shop: "Łódzki Serwis Αθήνα Žďár", address: "", title: "Report on the Wren 5", facts: [] };
@@ -10,7 +10,7 @@ const bill = (lines: number): Block => ({
     { title: "Amount", share: 1, align: "right" },
   ],
   rows: Array.from({ length: lines }, (_, i) => [`line ${i + 1}`, "1.00 kr"]),
-  total: ["Total", `${lines}.00 kr`],
+  totals: [["Total", `${lines}.00 kr`]],
 });
 
 /** The texts of each page, by a reader of PDF that had no hand in writing it. */

@@ -1,6 +1,6 @@
 /** The owner's report as a PDF: the blocks of the report, painted on sheets. */
 
-import type { Block } from "@/core/job/report-blocks";
+import type { Block } from "@/core/papers/block";
 import { formatVolts } from "@/core/quantity/format";
 import { CURVE_FROM, CURVE_POINTS, CURVE_TO } from "@/core/sound/curve-scale";
 import type { StaircaseStep } from "@/core/walk/walk";
@@ -34,7 +34,7 @@ function paint(sheet: Sheet, b: Block, photos: ReadonlyMap<string, Uint8Array>, 
       sheet.paragraph(b.shop, { size: 16, bold: true });
       if (b.address) sheet.paragraph(b.address, { size: 8.5, colour: SOFT });
       sheet.space(0.6);
-      sheet.paragraph(b.title, { size: 13, bold: true });
+      sheet.title(b.title);
       for (const fact of b.facts) sheet.paragraph(fact, { colour: SOFT });
       return;
     case "heading":
@@ -42,22 +42,23 @@ function paint(sheet: Sheet, b: Block, photos: ReadonlyMap<string, Uint8Array>, 
     case "text":
       return sheet.paragraph(b.text, b.look ? LOOK[b.look] : {});
     case "list":
-      for (const item of b.items) sheet.paragraph(`–  ${item}`);
-      return;
+      return sheet.list(b.items);
+    case "page":
+      return sheet.page();
     case "table":
-      return sheet.table(b.columns, b.rows, b.total);
+      return sheet.table(b.columns, b.rows, b.totals);
     case "stairs":
-      return drawStairs(sheet, b.before, b.after);
+      return sheet.figure(STAIRS_SAYS(b.before, b.after), () => drawStairs(sheet, b.before, b.after, b.axis));
     case "spectrum":
-      return drawSpectrum(sheet, b.before, b.after);
+      return sheet.figure("Spectrum of the recording before and after", () => drawSpectrum(sheet, b.before, b.after));
     case "waves":
-      return drawWaves(sheet, b.before, b.after);
+      return sheet.figure("One period at the speaker before and after", () => drawWaves(sheet, b.before, b.after));
     case "drawing":
-      sheet.linework(b, landscape ? undefined : STAGE_HEIGHT);
+      sheet.figure(b.caption ?? "Schematic", () => sheet.linework(b, landscape ? undefined : STAGE_HEIGHT));
       if (b.caption) sheet.paragraph(b.caption, LOOK.small);
       return;
     case "photos":
-      return drawPhotos(sheet, b.photos, photos);
+      return sheet.figure(b.photos.map((p) => p.caption).join("; "), () => drawPhotos(sheet, b.photos, photos));
   }
 }
 
@@ -130,13 +131,19 @@ function drawWaves(sheet: Sheet, before: readonly number[] | undefined, after: r
   doc.y = middle + height / 2 + 16;
 }
 
+/** What a screen reader says in place of the stairs. */
+const STAIRS_SAYS = (before: StaircaseStep[], after: StaircaseStep[]) => {
+  const of = (steps: StaircaseStep[]) =>
+    steps.map((s) => `${s.name} ${s.measured === undefined ? "not taken" : formatVolts(s.measured)}`).join(", ");
+  return `Supply voltages before: ${of(before)}; after: ${of(after)}`;
+};
+
 /** The supply chain as two descending staircases on one scale: measured tread in ink, expected band in grey. */
-function drawStairs(sheet: Sheet, before: StaircaseStep[], after: StaircaseStep[]): void {
+function drawStairs(sheet: Sheet, before: StaircaseStep[], after: StaircaseStep[], [foot, most]: [number, number]): void {
   const { doc } = sheet;
   const height = 120;
   sheet.room(height + 40);
   const top = doc.y + 12;
-  const most = Math.max(...[...before, ...after].flatMap((s) => [s.expected?.high ?? 0, s.measured ?? 0])) * 1.05 || 1;
   const half = (sheet.width - 24) / 2;
   [
     { title: "Before", steps: before },
@@ -144,12 +151,12 @@ function drawStairs(sheet: Sheet, before: StaircaseStep[], after: StaircaseStep[
   ].forEach(({ title, steps }, side) => {
     const x0 = sheet.left + side * (half + 24);
     const w = half / Math.max(1, steps.length);
-    const y = (v: number) => top + height - (v / most) * height;
+    const y = (v: number) => top + height - ((v - foot) / (most - foot)) * height;
     doc
       .font("bold")
       .fontSize(8)
       .fillColor(SOFT)
-      .text(title, x0, top - 12, { lineBreak: false });
+      .text(foot === 0 ? title : `${title} (the axis begins at ${formatVolts(foot)})`, x0, top - 12, { lineBreak: false });
     doc
       .moveTo(x0, top + height)
       .lineTo(x0 + half, top + height)

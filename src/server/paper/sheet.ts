@@ -4,7 +4,8 @@ import { join } from "node:path";
 import PDFDocument from "pdfkit";
 import type { Verdict } from "@/core/expectation/expectation";
 import type { Linework } from "@/core/drawing/linework";
-import type { Cell, Column } from "@/core/job/report-blocks";
+import type { Cell, Column } from "@/core/papers/block";
+import { VERDICT_WORD } from "@/core/expectation/expectation";
 
 export type PaperSize = "A4" | "LETTER" | "A3";
 
@@ -35,6 +36,7 @@ const markOf = (cell: Cell) => (typeof cell === "string" ? 0 : 11);
 export class Sheet {
   readonly doc: PDFKit.PDFDocument;
   private readonly parts: Buffer[] = [];
+  private readonly root: PDFKit.PDFStructureElement;
   private readonly done: Promise<Buffer>;
 
   constructor(
@@ -48,8 +50,15 @@ export class Sheet {
       layout,
       margin: MARGIN,
       bufferPages: true,
+      // With its structure, so that a screen reader finds headings, rows and what a picture shows.
+      pdfVersion: "1.5",
+      tagged: true,
+      lang: "en",
+      displayTitle: true,
       info: { Title: title, Producer: "Scutum", Creator: "Scutum" },
     });
+    this.root = this.doc.struct("Document");
+    this.doc.addStructure(this.root);
     this.doc.registerFont("regular", REGULAR).registerFont("bold", BOLD).font("regular");
     this.done = new Promise((resolve, reject) => {
       this.doc.on("data", (part: Buffer) => this.parts.push(part));
@@ -68,6 +77,49 @@ export class Sheet {
     return this.doc.page.height - MARGIN - 24;
   }
 
+  /** What is drawn belongs to an element of the document's structure. Pages are begun before, not inside. */
+  private as(
+    type: Parameters<PDFKit.PDFDocument["struct"]>[0],
+    draw: () => void,
+    parent: PDFKit.PDFStructureElement = this.root,
+    options: { alt?: string; actual?: string } = {},
+  ): void {
+    const element = this.doc.struct(type, options, [draw]);
+    parent.add(element);
+    element.end();
+  }
+
+  /** A new page, unless this one is empty still. */
+  page(): void {
+    if (this.doc.y > MARGIN + 1) this.doc.addPage();
+  }
+
+  /** A drawing with what it shows in words. */
+  figure(says: string, draw: () => void): void {
+    draw();
+    // Lines and labels are drawn as one picture: they have no order to be read in.
+    this.as("Figure", () => {}, this.root, { alt: says });
+  }
+
+  title(text: string): void {
+    this.as("H1", () => this.write(text, { size: 13, bold: true }));
+  }
+
+  list(items: readonly string[]): void {
+    const list = this.doc.struct("L");
+    this.root.add(list);
+    for (const item of items) {
+      const text = `–  ${item}`;
+      this.doc.font("regular").fontSize(9.5);
+      this.room(this.doc.heightOfString(text, { width: this.width }));
+      const li = this.doc.struct("LI");
+      list.add(li);
+      this.as("LBody", () => this.write(text), li);
+      li.end();
+    }
+    list.end();
+  }
+
   /** Begins a new page when fewer than `height` points are left. */
   room(height: number): void {
     if (this.doc.y + height > this.bottom) this.doc.addPage();
@@ -75,7 +127,8 @@ export class Sheet {
 
   heading(text: string): void {
     this.room(60);
-    this.doc.moveDown(0.9).font("bold").fontSize(12).fillColor(INK).text(text, MARGIN, undefined, { width: this.width });
+    this.doc.moveDown(0.9);
+    this.as("H2", () => this.doc.font("bold").fontSize(12).fillColor(INK).text(text, MARGIN, undefined, { width: this.width }));
     const y = this.doc.y + 2;
     this.doc
       .moveTo(MARGIN, y)
@@ -87,12 +140,18 @@ export class Sheet {
   }
 
   paragraph(text: string, options: { size?: number; bold?: boolean; colour?: string } = {}): void {
+    this.doc.font(options.bold ? "bold" : "regular").fontSize(options.size ?? 9.5);
+    const height = this.doc.heightOfString(text, { width: this.width });
+    this.room(height > 300 ? 40 : height);
+    this.as("P", () => this.write(text, options));
+  }
+
+  private write(text: string, options: { size?: number; bold?: boolean; colour?: string } = {}): void {
     this.doc
       .font(options.bold ? "bold" : "regular")
       .fontSize(options.size ?? 9.5)
-      .fillColor(options.colour ?? INK);
-    this.room(this.doc.heightOfString(text, { width: this.width }) > 300 ? 40 : this.doc.heightOfString(text, { width: this.width }));
-    this.doc.text(text, MARGIN, undefined, { width: this.width, lineGap: 1.5 });
+      .fillColor(options.colour ?? INK)
+      .text(text, MARGIN, undefined, { width: this.width, lineGap: 1.5 });
     this.doc.moveDown(0.25);
   }
 
@@ -100,25 +159,29 @@ export class Sheet {
     this.doc.moveDown(lines);
   }
 
-  /** Head again on each new page; a total stays with the last row. */
-  table(columns: Column[], rows: Cell[][], total?: Cell[]): void {
+  /** Head again on each new page; totals stay with the last row. */
+  table(columns: Column[], rows: Cell[][], totals: Cell[][] = []): void {
     const sum = columns.reduce((s, c) => s + c.share, 0);
     const widths = columns.map((c) => (c.share / sum) * this.width);
     const head = columns.map((c) => c.title);
-    const line = (cells: Cell[], look: Look) => this.row(columns, widths, cells, look);
+    const table = this.doc.struct("Table");
+    this.root.add(table);
+    const line = (cells: Cell[], look: Look) => this.row(table, columns, widths, cells, look);
     const height = (cells: Cell[], look: Look) => this.rowHeight(widths, cells, look);
     const fits = (needed: number) => this.doc.y + needed <= this.bottom;
-    if (!fits(height(head, HEAD) + (rows[0] ? height(rows[0], ROW) : 0))) this.doc.addPage();
+    const end = totals.reduce((h, t) => h + height(t, TOTAL), 0);
+    if (!fits(height(head, HEAD) + (rows[0] ? height(rows[0], ROW) : 0) + (rows.length <= 1 ? end : 0))) this.doc.addPage();
     line(head, HEAD);
     rows.forEach((cells, i) => {
-      const needed = height(cells, ROW) + (total && i === rows.length - 1 ? height(total, TOTAL) : 0);
+      const needed = height(cells, ROW) + (i === rows.length - 1 ? end : 0);
       if (!fits(needed)) {
         this.doc.addPage();
         line(head, HEAD);
       }
       line(cells, ROW);
     });
-    if (total) line(total, TOTAL);
+    for (const total of totals) line(total, TOTAL);
+    table.end();
     this.doc.x = MARGIN;
     this.doc.moveDown(0.3);
   }
@@ -128,18 +191,25 @@ export class Sheet {
     return Math.max(...cells.map((cell, i) => this.doc.heightOfString(textOf(cell) || " ", { width: widths[i]! - 6 - markOf(cell) }))) + 5;
   }
 
-  private row(columns: Column[], widths: number[], cells: Cell[], look: Look): void {
+  private row(table: PDFKit.PDFStructureElement, columns: Column[], widths: number[], cells: Cell[], look: Look): void {
     const height = this.rowHeight(widths, cells, look);
     const y = this.doc.y;
     let x = MARGIN;
-    cells.forEach((cell, i) => {
+    const tr = this.doc.struct("TR");
+    table.add(tr);
+    const draw = (cell: Cell, i: number) => {
       this.doc.font(look.face).fontSize(look.size).fillColor(look.colour);
       if (typeof cell !== "string") this.verdict(cell.verdict, x + 4, y + 6);
       this.doc
         .fillColor(look.colour)
         .text(textOf(cell), x + markOf(cell), y, { width: widths[i]! - 6 - markOf(cell), align: columns[i]!.align ?? "left" });
+    };
+    cells.forEach((cell, i) => {
+      const said = typeof cell === "string" ? {} : { actual: `${cell.text}, ${VERDICT_WORD[cell.verdict]}` };
+      this.as(look === HEAD ? "TH" : "TD", () => draw(cell, i), tr, said);
       x += widths[i]!;
     });
+    tr.end();
     this.doc
       .moveTo(MARGIN, y + height - 3)
       .lineTo(MARGIN + this.width, y + height - 3)
@@ -203,6 +273,7 @@ export class Sheet {
 
   /** Numbers the pages and gives the finished file. */
   async finish(): Promise<Buffer> {
+    this.root.end();
     const { start, count } = this.doc.bufferedPageRange();
     for (let i = start; i < start + count; i++) {
       this.doc.switchToPage(i);

@@ -22,6 +22,7 @@ const card = (id: number, more: Partial<BoardCard> = {}): BoardCard => ({
   openFindings: 0,
   readings: 0,
   openedAt: "2026-03-01T09:00:00Z",
+  technician: "J.M.",
   lastAt: "2026-03-09T09:00:00Z",
   energy: "proven-dead",
   ...more,

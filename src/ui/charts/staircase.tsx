@@ -14,7 +14,8 @@ const TOP = 22;
 const BOTTOM = 40;
 const LEFT = 44;
 
-export function Staircase({ steps, title = "Supply chain" }: { steps: StaircaseStep[]; title?: string }) {
+/** @param axis volts at its foot and its top; from zero to a little above the highest unless given. One that does not begin at zero says so. */
+export function Staircase({ steps, title = "Supply chain", axis }: { steps: StaircaseStep[]; title?: string; axis?: [number, number] }) {
   if (steps.length === 0) return null;
   const most = max(steps, (s) => Math.max(s.expected?.high ?? 0, s.measured ?? 0)) || 1;
   const x = scaleBand<string>()
@@ -22,13 +23,15 @@ export function Staircase({ steps, title = "Supply chain" }: { steps: StaircaseS
     .range([LEFT, WIDTH])
     .paddingInner(0.04);
   const y = scaleLinear()
-    .domain([0, most * 1.05])
-    .nice(4)
+    .domain(axis ?? [0, most * 1.05])
     .range([HEIGHT - BOTTOM, TOP]);
+  if (!axis) y.nice(4);
   const w = x.bandwidth();
   return (
     <figure>
-      <figcaption className="text-sm font-bold">{title}</figcaption>
+      <figcaption className="text-sm font-bold">
+        {title} {axis && axis[0] !== 0 && <span className="soft font-normal">(the axis begins at {formatVolts(axis[0])})</span>}
+      </figcaption>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="w-full" aria-hidden>
         <YAxis x={LEFT} width={WIDTH - LEFT} scale={y} ticks={4} format={(v) => `${v} V`} />
         {steps.map((s, i) => {

@@ -1,7 +1,7 @@
 /** The owner's report as it prints from the screen: the blocks of the report, painted. */
 
 import type { ReactNode } from "react";
-import type { Block, Cell, Column } from "@/core/job/report-blocks";
+import type { Block, Cell, Column } from "@/core/papers/block";
 import { SpectrumChart } from "../charts/spectrum-chart";
 import { LineworkView } from "../drawing/linework-view";
 import { Staircase } from "../charts/staircase";
@@ -57,6 +57,8 @@ function Painted({ block: b, photosAt }: { block: Block; photosAt: string }): Re
       );
     case "heading":
       return null;
+    case "page":
+      return <div className="break-after-page" aria-hidden />;
     case "text":
       return <p className={b.look && LOOK[b.look]}>{b.text}</p>;
     case "list":
@@ -72,8 +74,8 @@ function Painted({ block: b, photosAt }: { block: Block; photosAt: string }): Re
     case "stairs":
       return (
         <div className="mb-3 grid grid-cols-2 gap-6">
-          <Staircase steps={b.before} title="Supply before" />
-          <Staircase steps={b.after} title="Supply after" />
+          <Staircase steps={b.before} title="Supply before" axis={b.axis} />
+          <Staircase steps={b.after} title="Supply after" axis={b.axis} />
         </div>
       );
     case "spectrum":
@@ -114,7 +116,7 @@ function Painted({ block: b, photosAt }: { block: Block; photosAt: string }): Re
   }
 }
 
-function Table({ columns, rows, total }: { columns: Column[]; rows: Cell[][]; total?: Cell[] }) {
+function Table({ columns, rows, totals = [] }: { columns: Column[]; rows: Cell[][]; totals?: Cell[][] }) {
   const line = (cells: Cell[]) =>
     cells.map((cell, k) => (
       <td key={k} className={`py-1 pr-3 ${k === 0 ? "font-bold" : ""} ${columns[k]!.align === "right" ? "text-right tabular-nums" : ""}`}>
@@ -132,7 +134,7 @@ function Table({ columns, rows, total }: { columns: Column[]; rows: Cell[][]; to
       <thead>
         <tr className="soft text-left">
           {columns.map((c) => (
-            <th key={c.title} className={`pr-3 pb-1 font-normal ${c.align === "right" ? "text-right" : ""}`}>
+            <th key={c.title} scope="col" className={`pr-3 pb-1 font-normal ${c.align === "right" ? "text-right" : ""}`}>
               {c.title}
             </th>
           ))}
@@ -140,11 +142,18 @@ function Table({ columns, rows, total }: { columns: Column[]; rows: Cell[][]; to
       </thead>
       <tbody>
         {rows.map((cells, i) => (
-          <tr key={i} className={`border-b border-base-300 align-top ${total && i === rows.length - 1 ? "break-after-avoid" : ""}`}>
+          <tr
+            key={i}
+            className={`border-b border-base-300 align-top ${totals.length > 0 && i === rows.length - 1 ? "break-after-avoid" : ""}`}
+          >
             {line(cells)}
           </tr>
         ))}
-        {total && <tr className="font-bold">{line(total)}</tr>}
+        {totals.map((total, i) => (
+          <tr key={i} className="break-before-avoid font-bold">
+            {line(total)}
+          </tr>
+        ))}
       </tbody>
     </table>
   );

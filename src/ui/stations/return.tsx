@@ -6,7 +6,7 @@ import { useForm } from "react-hook-form";
 import { refusedTo } from "@/core/shop/people";
 import { parseQuantity } from "@/core/quantity/parse";
 import { money } from "@/core/job/money";
-import { composeReport } from "@/core/job/report";
+import { composeReport } from "@/core/papers/report";
 import { Field, Section } from "../forms/section";
 import { useJob } from "../frame/job-context";
 

@@ -8,7 +8,7 @@ import { bagLabel, fittedSet, kitRows, kitSet, offerText, recapKit, type KitLine
 import { storedIn } from "@/core/capacitor/stored";
 import { alter } from "@/core/circuit/alter";
 import { findElement } from "@/core/circuit/circuit";
-import { money } from "@/core/job/money";
+import { formatMoney } from "@/core/money/amount";
 import { words } from "@/core/language/language";
 import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
 import { Section } from "../../forms/section";
@@ -54,7 +54,7 @@ export function Kit() {
         <p className="text-2xl font-bold" data-testid="kit-says">
           {chosen.length === 0
             ? "Nothing to order."
-            : `${kit.lines.reduce((n, l) => n + l.pieces, 0)} pieces, ${kit.lines.length} kinds${kit.total > 0 ? `, ${money(kit.total, settings.currency)}` : ""}${kit.unpriced > 0 && kit.lines.length > 0 ? ` and ${kit.unpriced} without a price` : ""}.`}
+            : `${kit.lines.reduce((n, l) => n + l.pieces, 0)} pieces, ${kit.lines.length} kinds${kit.total > 0 ? `, ${formatMoney(kit.total, settings)}` : ""}${kit.unpriced > 0 && kit.lines.length > 0 ? ` and ${kit.unpriced} without a price` : ""}.`}
         </p>
         {chosen.length > 0 && (
           <WideTable label="Kit" className="table table-sm">
@@ -187,7 +187,7 @@ function Line({ line }: { line: KitLine }) {
           )}
         </td>
         <td className="text-right whitespace-nowrap tabular-nums">
-          {line.price === undefined ? "–" : money(line.price, settings.currency)}
+          {line.price === undefined ? "–" : formatMoney(line.price, settings)}
         </td>
         <td className="text-xs">
           {line.reach.join("; ")}

@@ -2,7 +2,7 @@
 /** The shop's drawers: capacitors with ratings, price and pieces; taking in, and pieces that came or went. */
 
 import { useState } from "react";
-import { money } from "@/core/job/money";
+import { formatMoney } from "@/core/money/amount";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { StockPart } from "@/core/shop/stock-parts";
@@ -50,7 +50,7 @@ export function StockParts() {
                     {p.safetyClass && `class ${p.safetyClass}2`}
                   </td>
                   <td>{p.place}</td>
-                  <td className="text-right tabular-nums">{p.price === undefined ? "–" : money(p.price, settings.currency)}</td>
+                  <td className="text-right tabular-nums">{p.price === undefined ? "–" : formatMoney(p.price, settings)}</td>
                   <td className="text-right tabular-nums">{p.pieces}</td>
                   <td>
                     <Pieces part={p} />

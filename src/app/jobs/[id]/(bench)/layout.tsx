@@ -1,6 +1,7 @@
 import { notFound } from "next/navigation";
 import type { ReactNode } from "react";
 import { JobClient } from "../job-client";
+import { foldJob } from "@/core/tape/fold";
 import { badNames } from "@/server/bad-names";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
@@ -23,7 +24,7 @@ export default async function JobLayout({ children, params }: { children: ReactN
       netlist={job.model?.netlist}
       modelName={job.model && `${job.model.maker} ${job.model.name}, version ${job.model.version}`}
       modelId={job.model?.id}
-      shopHistory={job.model && (await shopHistory(await db(), job.head.id, job.model))}
+      shopHistory={job.model && (await shopHistory(await db(), job.head.id, job.model, foldJob(job.events).complaint))}
       badNames={await badNames(await db())}
       marked={job.model && (await placesOf(await db(), job.model))}
       settings={job.settings}

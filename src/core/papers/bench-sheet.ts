@@ -10,7 +10,7 @@ import type { School } from "../drawing/strokes";
 import { shownAt, type Solution } from "../expectation/solution";
 import { formatQuantity, formatVolts } from "../quantity/format";
 import * as texts from "../texts/bench-sheet";
-import type { Block, Column } from "./report-blocks";
+import type { Block, Column } from "./block";
 
 /**
  * @param mains volts at the wall for which `solution` was solved; undefined for a circuit that has no mains.

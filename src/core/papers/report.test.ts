@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { EventDraft } from "../tape/events/event";
-import { energyOf, viewJob } from "./job-view";
-import { stationMarks } from "./station-marks";
+import { energyOf, viewJob } from "../job/job-view";
+import { stationMarks } from "../job/station-marks";
 import { composeReport } from "./report";
 import { holdsLimit, limitText, safetyTestsFor, testValue } from "../safety/end-of-job-tests";
 import { DEFAULT_SETTINGS } from "../shop/settings";

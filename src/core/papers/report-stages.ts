@@ -6,7 +6,7 @@ import { lineworkOf, type NodeLines } from "../drawing/linework";
 import { outline, type School, type Stroke } from "../drawing/strokes";
 import * as texts from "../texts/job";
 import type { BeforeAfter, Report } from "./report";
-import type { Block } from "./report-blocks";
+import type { Block } from "./block";
 
 /** A stage with what stands around it, in the drawing's units. */
 const STAGE = { width: 56, height: 40 };

@@ -10,7 +10,7 @@ import { svgOf } from "../drawing/svg";
 import { solveOnce } from "../expectation/solve-once";
 import { benchSheet } from "./bench-sheet";
 import type { BeforeAfter, Report } from "./report";
-import type { Block } from "./report-blocks";
+import type { Block } from "./block";
 import { reportStages } from "./report-stages";
 
 const { circuit } = readCircuit(readFileSync("demo/amps/lantern-15.cir", "utf8"));

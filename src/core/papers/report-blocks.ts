@@ -2,38 +2,10 @@
 
 import { format } from "date-fns";
 import type { StaircaseStep } from "../walk/walk";
-import type { Verdict } from "../expectation/expectation";
-import type { Linework } from "../drawing/linework";
-import { money } from "./money";
+import type { Block, Cell, Column } from "./block";
+import { billTable } from "./money-blocks";
+import { proofBlocks } from "./report-proof";
 import type { Report } from "./report";
-
-/** Text of a table, or a reading with its verdict. */
-export type Cell = string | { text: string; verdict: Verdict };
-
-export interface Column {
-  title: string;
-  /** Part of the width; the parts are scaled to the whole. */
-  share: number;
-  align?: "right";
-}
-
-export type Block =
-  | { block: "title"; shop: string; address: string; title: string; facts: string[] }
-  | { block: "heading"; text: string }
-  /** `quote`: the owner's own words; `small`: beside the point. */
-  | { block: "text"; text: string; look?: "quote" | "small" | "strong" }
-  | { block: "list"; items: string[] }
-  /** `total` is never parted from the last row. */
-  | { block: "table"; columns: Column[]; rows: Cell[][]; total?: Cell[] }
-  /** The supply chain as two descending staircases on one scale. */
-  | { block: "stairs"; before: StaircaseStep[]; after: StaircaseStep[] }
-  /** Decibels on the curve's own frequencies. */
-  | { block: "spectrum"; hertz: number; before: readonly number[]; after?: readonly number[] }
-  /** One period at the speaker, before and after, in volts on one scale. */
-  | { block: "waves"; before?: readonly number[]; after?: readonly number[] }
-  /** A schematic or a part of one, in its own units. */
-  | ({ block: "drawing"; caption?: string } & Linework)
-  | { block: "photos"; photos: { hash: string; caption: string }[] };
 
 /**
  * The blocks of a report, from the title to the pictures. Sections with nothing in them are left out.
@@ -43,6 +15,12 @@ export function reportBlocks(r: Report, stages: readonly Block[] = []): Block[] 
   return [
     ...title(r),
     ...complaint(r),
+    ...list(TEXTS.was, r.front.was),
+    ...list(TEXTS.did, r.front.did),
+    ...list(TEXTS.now, r.front.now),
+    ...advice(r),
+    // What the owner reads stands on one page; the evidence comes after it.
+    { block: "page" },
     ...table(TEXTS.findings, r.findings, FINDINGS, (f) => [f.place, f.text, f.severity, f.outcome]),
     ...table(TEXTS.parts, r.parts, PARTS, (p) => [
       p.position,
@@ -57,15 +35,15 @@ export function reportBlocks(r: Report, stages: readonly Block[] = []): Block[] 
     ...noise(r),
     ...capacitors(r),
     ...output(r),
+    ...proofBlocks(r.proof),
     ...safety(r),
     ...list(TEXTS.declined, r.declined),
     ...list(TEXTS.unanswered, r.unanswered),
-    ...advice(r),
     ...list(TEXTS.goesBack, [
       ...r.oldParts.map((p) => `${TEXTS.oldPart}: ${p}`),
       ...r.packing.map((p) => (p.done ? p.what : `${p.what} (${TEXTS.notYet})`)),
     ]),
-    ...bill(r),
+    ...r.bills.flatMap((b) => billTable(b, r.money)),
     ...photos(r),
   ];
 }
@@ -74,6 +52,9 @@ const day = (iso: string) => format(new Date(iso), "d MMMM yyyy");
 
 const TEXTS = {
   complaint: "What you told us",
+  was: "What it was",
+  did: "What we did",
+  now: "What it does now",
   findings: "What we found",
   parts: "What was replaced, and why",
   notReversible: "cannot be reversed",
@@ -91,8 +72,6 @@ const TEXTS = {
   goesBack: "Goes back with the amplifier",
   oldPart: "Old part, bagged",
   notYet: "not yet done",
-  bill: "Bill",
-  total: "Total",
   photos: "Pictures",
 } as const;
 
@@ -142,12 +121,6 @@ const SAFETY: Column[] = [
   { title: "Limit of this shop", share: 2.4 },
   { title: "Result", share: 1.4 },
 ];
-const BILL: Column[] = [
-  { title: "For", share: 6 },
-  { title: "Kind", share: 2 },
-  { title: "Amount", share: 2, align: "right" },
-];
-
 function title(r: Report): Block[] {
   const facts = [
     [`For ${r.owner}`, `job ${r.job}`, r.opened && `taken in ${day(r.opened)}`, r.returned && `returned ${day(r.returned)}`]
@@ -192,10 +165,25 @@ function list(heading: string, items: string[]): Block[] {
   ];
 }
 
+/**
+ * The volts that a staircase is drawn between: from zero a step of ten volts in three hundred is not seen. It begins where what is shown
+ * leaves a sixth of its span free below, on a round figure, or at zero where that is near.
+ * @returns volts at the foot and at the top of the axis, in this order.
+ */
+export function stairsAxis(steps: readonly StaircaseStep[]): [number, number] {
+  const all = steps.flatMap((s) => [s.measured, s.expected?.low, s.expected?.high]).filter((v) => v !== undefined);
+  const [least, most] = [Math.min(...all), Math.max(...all)];
+  if (all.length === 0 || least <= 0) return [Math.min(0, least * 1.05 || 0), Math.max(1, most * 1.05 || 1)];
+  const free = (most - least || most * 0.1) / 6;
+  const round = 10 ** Math.max(0, Math.floor(Math.log10(free)));
+  const foot = Math.floor((least - free) / round) * round;
+  return [foot < 0.25 * most ? 0 : foot, Math.ceil((most + free) / round) * round];
+}
+
 function voltages(r: Report): Block[] {
   const [heading, ...rest] = table(TEXTS.voltages, r.beforeAfter, VOLTAGES, (b) => [b.point, b.label, b.expected, b.before, b.after ?? ""]);
   if (!heading) return [];
-  const stairs: Block[] = r.stairs ? [{ block: "stairs", ...r.stairs }] : [];
+  const stairs: Block[] = r.stairs ? [{ block: "stairs", ...r.stairs, axis: stairsAxis([...r.stairs.before, ...r.stairs.after]) }] : [];
   return [heading, ...stairs, ...rest, { block: "text", look: "small", text: `${TEXTS.shapes} ${r.expectedFrom}` }];
 }
 
@@ -249,19 +237,6 @@ function advice({ advice: a }: Report): Block[] {
   if (!a?.text) return [];
   const next: Block[] = a.nextService ? [{ block: "text", look: "strong", text: `${TEXTS.nextService}: ${day(a.nextService)}` }] : [];
   return [{ block: "heading", text: TEXTS.advice }, { block: "text", text: a.text }, ...next];
-}
-
-function bill({ bill: b }: Report): Block[] {
-  if (b.lines.length === 0) return [];
-  return [
-    { block: "heading", text: TEXTS.bill },
-    {
-      block: "table",
-      columns: BILL,
-      rows: b.lines.map((l) => [l.text, l.kind, money(l.amount, b.currency)]),
-      total: [TEXTS.total, "", money(b.total, b.currency)],
-    },
-  ];
 }
 
 /** The job's pictures, then those of its findings; each once. */

@@ -2,9 +2,10 @@ import { readFileSync } from "node:fs";
 import type { EventDraft } from "../tape/events/event";
 import { DEFAULT_SETTINGS } from "../shop/settings";
 import { at, tape } from "../tape/tape-for-tests";
-import { viewJob } from "./job-view";
+import { viewJob } from "../job/job-view";
 import { composeReport } from "./report";
-import { reportBlocks, type Block } from "./report-blocks";
+import type { Block } from "./block";
+import { reportBlocks } from "./report-blocks";
 
 const WREN = readFileSync("demo/amps/wren-5.cir", "utf8");
 const blocksOf = (...drafts: EventDraft[]) =>
@@ -55,12 +56,12 @@ test("a bill has its total with it", () => {
     { type: "bill-line", payload: { text: "Work", amount: 82.4, kind: "labour" } },
     { type: "bill-line", payload: { text: "Film capacitor", amount: 3.25, kind: "parts" } },
   );
-  const bill = blocks.find((b) => b.block === "table" && b.total);
+  const bill = blocks.find((b) => b.block === "table" && b.totals);
   expect(bill).toMatchObject({
     rows: [
-      ["Work", "labour", "82.40 ¤"],
-      ["Film capacitor", "parts", "3.25 ¤"],
+      ["Work", "labour", "1 h", "82.40\u00a0¤", "82.40\u00a0¤"],
+      ["Film capacitor", "parts", "1", "3.25\u00a0¤", "3.25\u00a0¤"],
     ],
-    total: ["Total", "", "85.65 ¤"],
+    totals: [["Total", "", "", "", "85.65\u00a0¤"]],
   });
 });

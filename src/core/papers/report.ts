@@ -6,14 +6,20 @@ import { verdictOf, type Verdict } from "../expectation/expectation";
 import { expectedFrom } from "../expectation/modelled";
 import type { Circuit, TestPoint } from "../circuit/circuit";
 import type { Conditions, Reading } from "../tape/events/measuring-events";
-import { isFitted, latestReading, openApprovals, type Line } from "../tape/fold";
-import type { JobView } from "./job-view";
+import { isFitted, latestReading, type Line } from "../tape/fold";
+import type { JobView } from "../job/job-view";
 import { reportCapacitors, type ReportCapacitors } from "./report-capacitors";
 import { reportNoise, type ReportNoise } from "./report-noise";
 import { reportOutput, type ReportOutput } from "./report-output";
 import { limitText, safetyTestsFor, SAFETY_NOTE, testValue } from "../safety/end-of-job-tests";
 import type { Settings } from "../shop/settings";
-import { money } from "./money";
+import { formatMoney, type MoneyForm } from "../money/amount";
+import { billDraft, owed, standingBills } from "../money/bill";
+import { questionsOf } from "../work/questions";
+import { tasksOf } from "../work/tasks";
+import type { BillToShow } from "./money-blocks";
+import { reportFront, type ReportFront } from "./report-front";
+import { reportProof, type ReportProof } from "./report-proof";
 import { dateAmp } from "../inspection/dating";
 import * as texts from "../texts/job";
 
@@ -54,7 +60,12 @@ export interface Report {
   oldParts: string[];
   packing: { what: string; done: boolean }[];
   advice?: { text: string; nextService?: string };
-  bill: { lines: { text: string; amount: number; kind: string }[]; total: number; currency: string };
+  /** The first page in sentences. */
+  front: ReportFront;
+  proof: ReportProof;
+  /** Those that stand; where none was made out, what one would be. */
+  bills: BillToShow[];
+  money: MoneyForm;
 }
 
 /**
@@ -67,9 +78,10 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
   const years = circuit ? { from: Number(circuit.facts.from) || undefined, to: Number(circuit.facts.to) || undefined } : undefined;
   const first = state.reproductions.find((r) => r.run === "intake");
   const again = state.reproductions.findLast((r) => r.run === "prove");
-  const answers = new Map(state.approvals.filter((a) => a.asks !== undefined).map((a) => [a.asks!, a]));
+  const questions = questionsOf(state);
   const tests = safetyTestsFor(settings);
   const kept = state.changes.filter(isFitted);
+  const voltages = circuit ? beforeAfter(circuit, view) : [];
 
   return {
     shop: { name: settings.shopName, address: settings.shopAddress },
@@ -101,7 +113,7 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
     brief: [
       state.brief?.order.length ? texts.inThisOrder(state.brief.order.join(", ")) : "",
       state.brief?.mustNotChange ? texts.notChanged(state.brief.mustNotChange) : "",
-      state.brief?.spendingLimit !== undefined ? texts.upTo(money(state.brief.spendingLimit, settings.currency)) : "",
+      state.brief?.spendingLimit !== undefined ? texts.upTo(formatMoney(state.brief.spendingLimit, settings)) : "",
     ].filter(Boolean),
     findings: state.findings.map((f) => ({
       place: f.place,
@@ -111,7 +123,7 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       photos: f.photos ?? [],
     })),
     expectedFrom: circuit ? expectedFrom(circuit) : "",
-    beforeAfter: circuit ? beforeAfter(circuit, view) : [],
+    beforeAfter: voltages,
     stairs: stairsOf(view),
     parts: kept.map((c) => ({
       position: c.position,
@@ -152,10 +164,8 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       };
     }),
     safetyNote: SAFETY_NOTE,
-    declined: state.approvals.filter((a) => a.answer === "no").map((a) => a.what),
-    unanswered: openApprovals(state)
-      .filter((a) => !answers.has(a.seq))
-      .map((a) => a.what),
+    declined: questions.filter((q) => q.stands === "no").map((q) => q.what),
+    unanswered: questions.filter((q) => q.stands === "asked").map((q) => q.what),
     photos: state.photos.map((p) => ({ hash: p.hash, caption: p.caption })),
     oldParts: kept.filter((c) => c.oldWent === "bag for the owner").map((c) => `${c.position}: ${c.oldPart ?? texts.oldPart()}`),
     packing: [
@@ -163,12 +173,21 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       ...state.removed.map((r) => ({ what: texts.backPlace(r.what, r.place ? `, ${r.place}` : ""), done: r.back !== undefined })),
     ],
     advice: state.advice && { text: state.advice.text, nextService: state.advice.nextService },
-    bill: {
-      lines: state.bill.map(({ text, amount, kind }) => ({ text, amount, kind })),
-      total: Math.round(state.bill.reduce((sum, l) => sum + l.amount * 100, 0)) / 100,
-      currency: settings.currency,
-    },
+    front: reportFront(view, voltages, settings),
+    proof: reportProof(state, settings),
+    bills: billsOf(view, settings),
+    money: settings,
   };
+}
+
+/** The last bill says what is still owed on all of them. */
+function billsOf({ state }: JobView, settings: Settings): BillToShow[] {
+  const bills = standingBills(state);
+  if (bills.length > 0) return bills.map((b, i) => (i === bills.length - 1 ? { ...b, due: owed(state) } : b));
+  const now = Date.parse(state.lastAt ?? "") || 0;
+  const { lines, sum, differences, paid, due } = billDraft(state, tasksOf(state, now), settings, now);
+  // As long as nothing has a price there is nothing to say.
+  return sum.total === 0 ? [] : [{ lines, sum, differences, paid, due }];
 }
 
 const alike = (a: Conditions, b: Conditions) =>

@@ -1,0 +1,96 @@
+/** What the shop knows of a model and of its parts from other jobs. */
+
+import { median, quantileSorted } from "d3-array";
+import type { Case, ShopHistory } from "../suspects/history";
+import type { TaskKind, TimeTaken } from "../work/usual-minutes";
+import * as texts from "../texts/memory";
+import { alike, LIKE } from "./complaint";
+import type { JobDigest, RememberedPart } from "./digest";
+
+export interface RememberedJob {
+  job: number;
+  /** Whether its amp is of the model in question, in any version. */
+  sameModel: boolean;
+  digest: JobDigest;
+}
+
+/** The most cases that are kept of one thing: the count goes on. */
+const MOST_CASES = 12;
+
+/**
+ * @param jobs the shop's other jobs.
+ * @param here complaint of the job in question, by its kinds.
+ */
+export function shopMemory(jobs: readonly RememberedJob[], here: readonly string[]): ShopHistory {
+  const own = jobs.filter((j) => j.sameModel);
+  const like = own.filter((j) => j.digest.cured && alike(j.digest.kinds, here) >= LIKE);
+  const replaced = byPosition(own, (d) => d.replaced);
+  const series: NonNullable<ShopHistory["series"]> = {};
+  for (const { job, digest } of jobs) {
+    for (const [name, count] of Object.entries(digest.had)) (series[name] ??= { had: 0, failed: 0, cases: [] }).had += count;
+    for (const p of digest.replaced) {
+      if (!p.series) continue;
+      const s = (series[p.series] ??= { had: 0, failed: 0, cases: [] });
+      s.failed++;
+      if (s.cases.length < MOST_CASES) s.cases.push(caseOf(job, p));
+    }
+  }
+  return {
+    jobs: own.length,
+    replaced: Object.fromEntries(Object.entries(replaced).map(([position, cases]) => [position, cases.length])),
+    cases: Object.fromEntries(Object.entries(replaced).map(([position, cases]) => [position, cases.slice(-MOST_CASES)])),
+    like: { jobs: like.length, cured: byPosition(like, (d) => d.cures) },
+    series: Object.fromEntries(Object.entries(series).filter(([, s]) => s.failed > 0)),
+    normal: normalOf(own),
+    minutes: minutesOf(jobs),
+  };
+}
+
+const caseOf = (job: number, p: RememberedPart): Case => ({ job, line: p.line, says: `${p.position}: ${p.says}` });
+
+/** One case a job and position, by position in the order of the alphabet. */
+function byPosition(jobs: readonly RememberedJob[], of: (d: JobDigest) => readonly RememberedPart[]): Record<string, Case[]> {
+  const out: Record<string, Case[]> = {};
+  for (const { job, digest } of jobs)
+    for (const position of new Set(of(digest).map((p) => p.position)))
+      (out[position] ??= []).push(
+        caseOf(
+          job,
+          of(digest).find((p) => p.position === position)!,
+        ),
+      );
+  return Object.fromEntries(Object.entries(out).sort(([a], [b]) => (a < b ? -1 : 1)));
+}
+
+/** Volts a volt of mains of the amps that went home in order: their middle, and where most of them lie. */
+function normalOf(jobs: readonly RememberedJob[]): NonNullable<ShopHistory["normal"]> {
+  const ratios: Record<string, { job: number; ratio: number }[]> = {};
+  for (const { job, digest } of jobs)
+    for (const [point, { volts, mains }] of Object.entries(digest.normal)) (ratios[point] ??= []).push({ job, ratio: volts / mains });
+  return Object.fromEntries(
+    Object.entries(ratios).map(([point, seen]) => {
+      const sorted = seen.map((s) => s.ratio).sort((a, b) => a - b);
+      const at = (q: number) => quantileSorted(sorted, q)!;
+      return [point, { low: at(0.1), middle: at(0.5), high: at(0.9), count: seen.length, jobs: seen.slice(-MOST_CASES).map((s) => s.job) }];
+    }),
+  );
+}
+
+function minutesOf(jobs: readonly RememberedJob[]): Partial<Record<TaskKind, TimeTaken>> {
+  const all: Partial<Record<TaskKind, number[]>> = {};
+  for (const { digest } of jobs)
+    for (const [kind, minutes] of Object.entries(digest.minutes) as [TaskKind, number[]][]) (all[kind] ??= []).push(...minutes);
+  return Object.fromEntries(Object.entries(all).map(([kind, m]) => [kind, { minutes: Math.round(median(m)!), count: m.length }]));
+}
+
+/** What is normal at a point here today, from the amps of the model that went home; undefined where none did. @param mains volts now */
+export function normalHere(memory: Pick<ShopHistory, "normal"> | undefined, point: string, mains: number | undefined) {
+  const seen = memory?.normal?.[point];
+  if (!seen || mains === undefined) return undefined;
+  const { low, middle, high, count, jobs } = seen;
+  const [a, b] = [low * mains, high * mains].sort((x, y) => x - y);
+  return { volts: middle * mains, low: a!, high: b!, count, jobs };
+}
+
+/** Case, in words with its job. */
+export const caseWords = (c: Case): string => texts.replacedIn(c.job, c.says);

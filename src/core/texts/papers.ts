@@ -1,0 +1,122 @@
+/** Texts of quotes, bills, questions and the bench history as paper. */
+
+import { say, words, type Value } from "../language/language";
+
+// money
+export const forWhat = "For";
+export const kind = "Kind";
+export const pieces = "Pieces";
+export const price = "Price";
+export const amount = "Amount";
+export const hours = (n: Value) => say`${n} h`;
+export const net = () => say`Without tax`;
+export const taxRow = (name: Value, percent: Value, included: boolean, base: Value) =>
+  included ? say`of it ${name} ${percent} %, on ${base}` : say`${name} ${percent} %, on ${base}`;
+export const rounding = () => say`Rounding`;
+export const total = () => say`Total`;
+export const paidAlready = () => say`Paid`;
+export const stillDue = () => say`Still to pay`;
+export const billNumber = (number: Value) => say`Bill ${number}`;
+export const billSoFar = () => say`Bill, not made out yet`;
+export const payBy = (day: Value) => say`To be paid by ${day}.`;
+export const differences = () => say`What differs from what was agreed`;
+export const billFor = (amp: Value) => say`Bill for the ${amp}`;
+export const cancelledBill = (day: Value, why: Value) => say`This bill was cancelled on ${day}: ${why}.`;
+
+// quote
+export const quoteFor = (amp: Value) => say`Quote for the ${amp}`;
+export const optionHeading = (number: Value, name: Value) => say`${number}. ${name}`;
+export const atAGlance = () => say`The ways to go on`;
+export const option = "Way";
+export const meansForYou = "What it means for you";
+export const aimColumn = "Aim";
+export const totalColumn = "Total";
+export const validUntil = (day: Value) => say`Valid until ${day}.`;
+export const depositAsked = (money: Value) => say`Before the work begins we ask for ${money}.`;
+export const chosen = (name: Value, how: Value) => say`You chose “${name}”${how}.`;
+export const declinedParts = (parts: Value) => say`Without: ${parts}.`;
+export const saysNo = (how: Value) => say`You declined it${how}.`;
+export const saysRevoked = (how: Value) => say`You took your yes back${how}.`;
+export const howToAnswer = (phone: Value) => say`Please tell us which of them, and what is to be left out. ${phone}`;
+export const whyThis = () => say`Why`;
+export const shopAddress = (address: Value) => say`${address}`;
+export const onDay = (day: Value, by: Value, said: Value) =>
+  say`${day ? " on " : ""}${day}${by ? ", by " : ""}${by}${said ? ", " : ""}${said}`;
+
+// question
+export const questionAbout = (amp: Value) => say`A question about the ${amp}`;
+export const weAsk = () => say`What we ask`;
+export const whatItMeans = () => say`What it means for you`;
+export const whatItCosts = (money: Value) => say`It costs ${money}.`;
+export const whatShowsIt = () => say`What shows it`;
+export const yourAnswer = () => say`Your answer`;
+export const answerYes = (what: Value) => say`You said yes${what}.`;
+export const answerNo = (what: Value) => say`You said no${what}.`;
+export const answerPart = (what: Value) => say`You agreed in part${what}.`;
+export const notAnswered = () => say`Not answered yet. Nothing of it is done before you say so.`;
+export const readAs = (what: Value) => say`Measured: ${what}`;
+export const foundAs = (place: Value, text: Value) => say`Found, ${place}: ${text}`;
+
+// front page
+export const wasFault = (place: Value, text: Value) => say`${place}: ${text}`;
+export const wasPart = (name: Value, position: Value, why: Value) => say`${name} (${position})${why}`;
+export const becauseOf = (why: Value) => say`: ${why}`;
+export const didFit = (position: Value, what: Value) => say`${position}: ${what} fitted`;
+export const didRepair = (position: Value, what: Value) => say`${position}: ${what}`;
+export const didTry = (count: Value) => say`${count} other things were tried and put back`;
+export const didTryOne = () => say`one other thing was tried and put back`;
+export const didFitMany = (count: Value, kinds: Value) => say`${count} parts were renewed: ${kinds}`;
+export const didBias = () => say`The bias of the output tubes was set`;
+export const didReform = (parts: Value) => say`Capacitors were formed again and kept: ${parts}`;
+export const didClean = () => say`The board was cleaned`;
+export const nowSame = () => say`The test that showed the fault was done again: the fault is gone`;
+export const nowStill = () => say`The test that showed the fault was done again: the fault is still there`;
+export const nowSometimes = () => say`The test that showed the fault was done again: it still shows now and then`;
+export const nowVolts = (good: Value, of: Value) => say`${good} of ${of} voltages that were measured are as they should be`;
+export const nowSafety = (passed: Value, of: Value) => say`${passed} of ${of} electrical safety tests passed`;
+export const nowPower = (watts: Value) => say`It gives ${watts} before it clips`;
+export const nowSoak = (done: Value) => say`It was left running, and the fault did not come back${done}`;
+
+// proof
+export const isolation = () => words("How the blown fuse was explained");
+export const isolationStep = "With";
+export const isolationOutcome = "Result";
+export const tubeTests = () => words("Tube tests");
+export const tubeColumn = () => words("Tube");
+export const methodColumn = "Test";
+export const resultColumn = "Result";
+export const approvals = () => say`What was agreed with you`;
+export const questionColumn = "Question";
+export const answerColumn = "Your answer";
+export const costColumn = "Agreed cost";
+export const answerWords = { asked: "not answered yet", yes: "yes", no: "no", part: "in part", revoked: "yes, then taken back" } as const;
+export const ofNew = (percent: Value) => say`${percent} % of new`;
+export const fuseBlew = "blew";
+
+// history
+export const benchHistory = (amp: Value) => say`Bench history of the ${amp}`;
+export const forTechnician = () => say`For the next technician`;
+export const circuitInUse = () => say`The circuit as it is now`;
+export const changedFromModel = (count: Value) => say`It differs from the circuit of its model by ${count} changes that are in the amp.`;
+export const leftOut = (what: Value) => say`Changed in the amp, but not drawn: ${what}`;
+export const ledger = () => say`Everything that was changed or tried`;
+export const lineColumn = "Line";
+export const dayColumn = "When";
+export const whoColumn = "Who";
+export const whatColumn = "What";
+export const positionColumn = "Position";
+export const wasColumn = "Was";
+export const isColumn = "Is";
+export const whyColumn = "Why";
+export const standsColumn = "Stands";
+export const readingsAll = () => say`All readings`;
+export const pointColumn = "Point";
+export const readColumn = "Read";
+export const conditionsColumn = "Conditions";
+export const wholeTape = () => say`The whole tape`;
+export const undone = () => say`undone`;
+export const timeTaken = () => say`Time`;
+export const taskColumn = "Task";
+export const estimatedColumn = "Estimated";
+export const workedColumn = "Worked";
+export const otherTime = () => say`on no task`;
