@@ -2,13 +2,12 @@
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import { seenStream } from "./seen-stream";
-import { Board, type BoardProps } from "@/ui/board/board";
-import type { BoardCard } from "@/ui/board/board-card";
+import { Board, type BoardProps, type Found } from "@/ui/board/board";
 
-async function search(text: string): Promise<BoardCard[]> {
+async function search(text: string): Promise<Found> {
   const response = await fetch(`/api/v1/search?q=${encodeURIComponent(text)}`);
   if (!response.ok) throw new Error("The search is not answered: the server is not reached. It tries again with the next letter.");
-  return ((await response.json()) as { jobs: BoardCard[] }).jobs;
+  return (await response.json()) as Found;
 }
 
 /** @param seen state of the shop that the page was drawn with. */

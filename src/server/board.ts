@@ -2,7 +2,11 @@
 
 import type { BoardJob } from "@/core/job/summary";
 import { byUrgency } from "@/core/job/urgency";
+import { stockPartWords } from "@/core/quantity/stock-words";
+import { badNames } from "./bad-names";
 import type { Sql } from "./database";
+import { stockParts } from "./stock-parts";
+import { stockTubes } from "./stock-tubes";
 
 const COLUMNS = `job_id as id, owner, amp, serial, complaint, waiting_on as "waitingOn", waiting_what as "waitingWhat", waiting_until as "waitingUntil", energy, due_date as "dueDate",
   open_findings as "openFindings", readings, opened_at as "openedAt", last_at as "lastAt", waiting_since as "waitingSince", next_step as "nextStep", next_station as "nextStation", technician`;
@@ -18,6 +22,41 @@ export async function board(sql: Sql, most = 300): Promise<{ jobs: BoardJob[]; o
     "select count(*) filter (where waiting_on <> 'done')::int as open, count(*) filter (where waiting_on = 'done')::int as done from job_summaries",
   );
   return { jobs: jobs.sort(byUrgency), ...count! };
+}
+
+/** Something of the shop that a search met beside the jobs. */
+export interface FoundElsewhere {
+  kind: "part in stock" | "tube in stock" | "circuit" | "bad name";
+  says: string;
+  /** Where it is looked at. */
+  href?: string;
+}
+
+/** Parts and tubes in stock, circuits of the library and bad names in which every word is found. */
+export async function searchElsewhere(sql: Sql, text: string, most = 20): Promise<FoundElsewhere[]> {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8);
+  if (words.length === 0) return [];
+  const [models, parts, tubes, names] = [
+    await sql.query<{ id: number; maker: string; name: string }>(
+      "select max(id) as id, maker, name from amp_models group by maker, name order by maker, name",
+    ),
+    await stockParts(sql),
+    await stockTubes(sql),
+    await badNames(sql),
+  ];
+  const all: FoundElsewhere[] = [
+    ...parts.map((p): FoundElsewhere => ({ kind: "part in stock", says: stockPartWords(p) })),
+    ...tubes.map((t): FoundElsewhere => ({
+      kind: "tube in stock",
+      says: [`number ${t.number}`, t.type, t.note, t.moves.at(-1)?.place].filter(Boolean).join(", "),
+    })),
+    ...models.map((m): FoundElsewhere => ({ kind: "circuit", says: `${m.maker} ${m.name}`, href: `/library/${m.id}` })),
+    ...names.map((n): FoundElsewhere => ({
+      kind: "bad name",
+      says: [n.words || n.letter, n.does, ...n.evidence.map((e) => e.text)].join(", "),
+    })),
+  ];
+  return all.filter((f) => words.every((w) => f.says.toLowerCase().includes(w))).slice(0, most);
 }
 
 /** Every word must be somewhere in the job: owner, amp, serial, complaint, parts, findings, notes, or its number. */
@@ -44,8 +83,4 @@ export async function search(sql: Sql, text: string, most = 100): Promise<BoardJ
         : {}),
     };
   });
-}
-
-export async function ownerNames(sql: Sql): Promise<string[]> {
-  return (await sql.query<{ name: string }>("select name from owners order by name")).map((r) => r.name);
 }

@@ -9,15 +9,13 @@ import { CSV_COLUMNS, readingToRow, rowsToReadings } from "@/core/job/readings-c
 import { UserError } from "./errors";
 import type { IncomingEvent } from "./incoming";
 
+/** A number may start with a minus; a text that starts like a formula gets an apostrophe before it. */
+export const disarmed = (row: Record<string, string>): Record<string, string> =>
+  Object.fromEntries(Object.entries(row).map(([k, v]) => [k, /^[=+\-@\t\r]/.test(v) && !/^-?[\d.]+(e[+-]?\d+)?$/i.test(v) ? `'${v}` : v]));
+
 export function readingsToCsv(events: JobEvent[]): string {
   const rows = foldJob(events).readings.map(readingToRow);
-  // A number may start with a minus; a text that starts like a formula gets an apostrophe before it.
-  const safe = rows.map((row) =>
-    Object.fromEntries(
-      Object.entries(row).map(([k, v]) => [k, /^[=+\-@\t\r]/.test(v) && !/^-?[\d.]+(e[+-]?\d+)?$/i.test(v) ? `'${v}` : v]),
-    ),
-  );
-  return Papa.unparse({ fields: [...CSV_COLUMNS], data: safe }, { newline: "\r\n" }) + "\r\n";
+  return Papa.unparse({ fields: [...CSV_COLUMNS], data: rows.map(disarmed) }, { newline: "\r\n" }) + "\r\n";
 }
 
 /** @throws UserError 422 with every bad line; nothing is taken from a file that has one. */

@@ -1,19 +1,23 @@
 /** Jobs opened and their tapes appended to. The summary row is written in the same transaction. */
 
 import { randomUUID } from "node:crypto";
-import type { JobEvent } from "@/core/tape/events/event";
-import { tapeLines } from "@/core/tape/fold";
+import { is, type JobEvent } from "@/core/tape/events/event";
+import { foldJob, tapeLines } from "@/core/tape/fold";
 import { referenceErrors, storedReferences } from "@/core/tape/references";
+import { refusedAsBeyond } from "@/core/work/covered";
 import { missingOf } from "./attachments";
 import type { Database, Sql } from "./database";
 import { UserError } from "./errors";
 import { checkIncoming, type IncomingEvent } from "./incoming";
+import { ownerOf } from "./owners";
 import { writeSummary } from "./summaries";
 import { readTape, type JobHead } from "./tape-read";
 
 export interface NewJob {
   owner: string;
   contact?: string;
+  /** Of an owner whose name is known with another contact: whether it is the same person; the same unless said. */
+  sameOwner?: boolean;
   amp: string;
   serial?: string;
   modelId?: number;
@@ -24,23 +28,17 @@ export interface NewJob {
 
 /** Opens a job with its first line. Owner and amp are found by name or made. */
 export async function openJob(sql: Sql, job: NewJob): Promise<JobHead> {
-  const [owner] = await sql.query<{ id: number }>(
-    "insert into owners (name, contact) values ($1, $2) on conflict (name) do update set contact = case when excluded.contact <> '' then excluded.contact else owners.contact end returning id",
-    [job.owner, job.contact ?? ""],
-  );
+  // Without an answer the same name is the same person: scripts and archives have nobody to ask.
+  const ownerId = await ownerOf(sql, { name: job.owner, contact: job.contact ?? "", same: job.sameOwner ?? true });
   const serial = job.serial ?? "";
   const known = serial
-    ? await sql.query<{ id: number }>("select id from amps where owner_id = $1 and label = $2 and serial = $3", [
-        owner!.id,
-        job.amp,
-        serial,
-      ])
+    ? await sql.query<{ id: number }>("select id from amps where owner_id = $1 and label = $2 and serial = $3", [ownerId, job.amp, serial])
     : [];
   const [amp] =
     known.length > 0
       ? known
       : await sql.query<{ id: number }>("insert into amps (owner_id, label, serial) values ($1, $2, $3) returning id", [
-          owner!.id,
+          ownerId,
           job.amp,
           serial,
         ]);
@@ -49,7 +47,7 @@ export async function openJob(sql: Sql, job: NewJob): Promise<JobHead> {
   const number = job.id ?? (await sql.query<{ next: number }>("select coalesce(max(id), 1000) + 1 as next from jobs"))[0]!.next;
   const [head] = await sql.query<{ id: number; uid: string }>(
     "insert into jobs (id, uid, owner_id, amp_id, model_id) values ($1, $2, $3, $4, $5) returning id, uid",
-    [number, job.uid ?? randomUUID(), owner!.id, amp!.id, job.modelId ?? null],
+    [number, job.uid ?? randomUUID(), ownerId, amp!.id, job.modelId ?? null],
   );
   return { id: head!.id, uid: head!.uid, modelId: job.modelId ?? null };
 }
@@ -93,6 +91,8 @@ export async function appendIn(sql: Sql, jobId: number, events: IncomingEvent[])
     } as JobEvent;
     const [wrong] = referenceErrors(event, tape);
     if (wrong) throw new UserError(422, wrong.message, [wrong]);
+    const beyond = is(event, "change") ? refusedAsBeyond(foldJob(tape), event.payload) : undefined;
+    if (beyond) throw new UserError(422, beyond, [{ field: "unagreed", message: beyond }]);
     if (e.supersedes !== undefined) refuseStale(tape, e.supersedes);
     tape.push(event);
     byId.set(id, event);

@@ -10,6 +10,8 @@ import type { CapacitorPort } from "@/core/ports/capacitor-port";
 import type { BadName } from "@/core/shop/bad-names";
 import type { OutputPort } from "@/core/ports/output-port";
 import type { SolverPort } from "@/core/ports/solver-port";
+import type { ShopHistory } from "@/core/suspects/history";
+import type { OldCase } from "@/core/memory/similar";
 import type { PointPlace } from "@/core/shop/point-places";
 import { DEFAULT_SETTINGS, type Settings } from "@/core/shop/settings";
 import type { EventDraft, JobEvent } from "@/core/tape/events/event";
@@ -67,6 +69,9 @@ export class TestServer {
   /** Test points that are marked on photos. */
   places: PointPlace[] = [];
 
+  /** Old cases like the job. */
+  similar: OldCase[] = [];
+
   /** What was last kept in the browser. */
   readonly kept: JobEvent[] = [];
 
@@ -101,6 +106,7 @@ export class TestServer {
       return [...this.places];
     },
     readingsCsv: async () => [],
+    similar: async () => this.similar,
   };
 }
 
@@ -114,6 +120,7 @@ export interface TestJob {
   capacitors?: Partial<CapacitorPort>;
   parts?: PartsPort;
   badNames?: BadName[];
+  shopHistory?: ShopHistory;
   drawings?: DrawingPort;
   instruments?: InstrumentPort;
   role?: Role;
@@ -125,7 +132,7 @@ export interface TestJob {
 /** Draws children inside a job. What is stored can be looked at on the server. */
 export function inJob(
   children: ReactNode,
-  { server, netlist, settings, solver, output, stock, capacitors, parts, badNames, drawings, instruments, role, keptAt, modelId }: TestJob,
+  { server, netlist, settings, solver, output, stock, capacitors, parts, badNames, shopHistory, drawings, instruments, role, keptAt, modelId }: TestJob,
 ) {
   return (
     <JobProvider
@@ -143,6 +150,7 @@ export function inJob(
       capacitors={capacitors as CapacitorPort | undefined}
       parts={parts}
       badNames={badNames}
+      shopHistory={shopHistory}
       drawings={drawings}
       instruments={instruments}
       role={role}

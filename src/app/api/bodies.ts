@@ -17,6 +17,8 @@ export class NewJobBody {
   @IsText(12) who!: string;
   @Optional() @IsText(200, { empty: true }) owner?: string;
   @Optional() @IsText(200, { empty: true }) contact?: string;
+  /** Where the name is known with another contact: whether it is the same person. */
+  @Optional() @IsBoolean() sameOwner?: boolean;
   @Optional() @IsText(200, { empty: true }) amp?: string;
   @Optional() @IsText(200, { empty: true }) serial?: string;
   @Optional() @IsText(200, { empty: true }) maker?: string;
@@ -164,6 +166,11 @@ export class PiecesBody {
   /** Below zero for pieces that were taken. */
   @IsInt() @Min(-100000) @Max(100000) pieces!: number;
   @Optional() @IsText(300, { empty: true }) why?: string;
+}
+
+export class MinimumBody {
+  @IsText(12) who!: string;
+  @IsInt() @Min(0) @Max(100000) minimum!: number;
 }
 
 export class EvidenceBody {

@@ -11,6 +11,7 @@ import { parseQuantity } from "@/core/quantity/parse";
 import type { Unit } from "@/core/quantity/unit";
 import { SAFETY_NOTE } from "@/core/safety/end-of-job-tests";
 import { Field, Section } from "@/ui/forms/section";
+import { MoneyFields, moneyFields, readMoney } from "./money-fields";
 
 const plain = (value: number, unit: Unit) => formatQuantity(value, unit, 2).replace(/\s/g, "");
 
@@ -39,6 +40,7 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
       leakageAmps: plain(settings.limits.leakageAmps, "A"),
       backupFolder: settings.backups.folder,
       backupKeep: String(settings.backups.keep),
+      ...moneyFields(settings.money),
     },
   });
   const errors = formState.errors;
@@ -71,7 +73,10 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
       symbols: v.symbols,
       capacitorSchool: v.capacitorSchool,
       currency: v.currency.trim(),
-      money: settings.money,
+      money: readMoney(v, (field, message) => {
+        sound = false;
+        setError(field, { message });
+      }),
       limits: {
         earthBondOhms: read("earthBondOhms", "Ω"),
         insulationOhms: read("insulationOhms", "Ω"),
@@ -94,7 +99,8 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
         return spoken(next) === spoken(settings) ? router.refresh() : window.location.reload();
       }
       for (const d of answer.details ?? []) {
-        const field = FIELD[d.field ?? ""] ?? (d.field?.replace("limits.", "") as keyof typeof v | undefined);
+        const field =
+          FIELD[d.field ?? ""] ?? (d.field?.replace(/^(limits|money)\./, "").replace(/\..*$/, "") as keyof typeof v | undefined);
         if (field && field in v) setError(field, { message: d.message });
       }
       setSays({ text: answer.error ?? "The server refused it.", bad: true });
@@ -181,6 +187,7 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
             </Field>
           </div>
         </Section>
+        <MoneyFields register={register} errors={errors} currency={settings.currency} />
         {backups && (
           <Section
             title="Backups"

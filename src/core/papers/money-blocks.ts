@@ -51,8 +51,10 @@ export function moneyTable(
 
 /** A bill, or what a bill would be, under its heading. */
 export interface BillToShow {
-  /** None for one that is not made out yet. */
+  /** None for one that is not made out. */
   number?: string;
+  /** The amp went home without a bill of its own: what it came to stands as the bill. */
+  final?: boolean;
   lines: readonly MoneyLine[];
   sum: MoneySum;
   differences: readonly string[];
@@ -67,7 +69,7 @@ export function billTable(bill: BillToShow, form: MoneyForm): Block[] {
   const more: [string, number][] = bill.paid === 0 ? [] : [[texts.paidAlready(), -bill.paid]];
   if (bill.due !== undefined && (bill.paid !== 0 || bill.due !== bill.sum.total)) more.push([texts.stillDue(), bill.due]);
   return [
-    { block: "heading", text: bill.number ? texts.billNumber(bill.number) : texts.billSoFar() },
+    { block: "heading", text: bill.number ? texts.billNumber(bill.number) : bill.final ? texts.bill() : texts.billSoFar() },
     moneyTable(bill.lines, bill.sum, form, more),
     ...(bill.payBy && bill.due !== 0 ? [{ block: "text" as const, text: texts.payBy(bill.payBy) }] : []),
     ...(bill.differences.length > 0

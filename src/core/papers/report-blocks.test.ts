@@ -37,13 +37,15 @@ test("sections come in one order, and empty ones are left out", () => {
   );
   expect(headings(all)).toEqual([
     "What you told us",
+    "What it was",
+    "What we did",
+    "What to watch",
     "What we found",
     "What was replaced, and why",
     "Voltages before and after",
     "Electrical safety tests",
     "Advised, and declined by you",
-    "What to watch",
-    "Bill",
+    "Bill, not made out yet",
     "Pictures",
   ]);
   // The picture of a finding is in the report of the screen as in the PDF's, with what it shows.

@@ -36,11 +36,13 @@ export function reportProof(state: JobState, form: MoneyForm): ReportProof {
         .filter(Boolean)
         .join(", "),
     })),
-    agreed: questionsOf(state).map((q) => ({
-      what: q.kind === "quote" ? (q.option?.name ?? q.what) : q.what,
-      answer: `${texts.answerWords[q.stands]}${answeredHow(q)}`,
-      cost: q.cost === undefined || q.stands === "no" ? "" : formatMoney(q.cost, form),
-    })),
+    agreed: questionsOf(state)
+      .filter((q) => q.stands !== "asked" && q.stands !== "no")
+      .map((q) => ({
+        what: q.kind === "quote" ? (q.option?.name ?? q.what) : q.what,
+        answer: `${texts.answerWords[q.stands]}${answeredHow(q)}`,
+        cost: q.cost === undefined ? "" : formatMoney(q.cost, form),
+      })),
   };
 }
 

@@ -187,7 +187,7 @@ function billsOf({ state }: JobView, settings: Settings): BillToShow[] {
   const now = Date.parse(state.lastAt ?? "") || 0;
   const { lines, sum, differences, paid, due } = billDraft(state, tasksOf(state, now), settings, now);
   // As long as nothing has a price there is nothing to say.
-  return sum.total === 0 ? [] : [{ lines, sum, differences, paid, due }];
+  return sum.total === 0 ? [] : [{ lines, sum, differences, paid, due, final: state.returned !== undefined }];
 }
 
 const alike = (a: Conditions, b: Conditions) =>

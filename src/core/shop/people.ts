@@ -26,7 +26,10 @@ interface Logged {
 export function refusedTo(role: Role | undefined, { type, payload }: Logged): string | undefined {
   if (role !== "apprentice") return undefined;
   if (type === "gate-passed") return say`An apprentice passes no safety gate: ask the technician`;
-  if (type === "bill-line") return say`An apprentice enters nothing on the bill: ask the technician`;
+  if (type === "bill-line" || type === "bill" || type === "bill-cancelled")
+    return say`An apprentice enters nothing on the bill: ask the technician`;
+  if (type === "quote") return say`An apprentice makes no quote: ask the technician`;
+  if (type === "payment") return say`An apprentice takes no payment: ask the technician`;
   if (type === "approval" && (payload as { cost?: unknown } | null)?.cost !== undefined)
     return say`An apprentice agrees no cost with the owner: ask the technician`;
   return undefined;

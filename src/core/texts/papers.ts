@@ -17,6 +17,7 @@ export const total = () => say`Total`;
 export const paidAlready = () => say`Paid`;
 export const stillDue = () => say`Still to pay`;
 export const billNumber = (number: Value) => say`Bill ${number}`;
+export const bill = () => say`Bill`;
 export const billSoFar = () => say`Bill, not made out yet`;
 export const payBy = (day: Value) => say`To be paid by ${day}.`;
 export const differences = () => say`What differs from what was agreed`;

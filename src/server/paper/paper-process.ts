@@ -3,7 +3,7 @@
 import "reflect-metadata";
 import { setLanguage } from "@/core/language/language";
 import { languageOf } from "@/core/shop/settings";
-import { reportBlocksOf } from "./report-blocks-of";
+import { paperBlocksOf } from "./paper-blocks-of";
 import type { PaperAnswer, PaperTask } from "./paper-task";
 import { benchSheetOf } from "./bench-sheet-of";
 import { reportPdf } from "./report-pdf";
@@ -15,7 +15,7 @@ async function done(task: PaperTask): Promise<unknown> {
   }
   setLanguage(task.what === "pdf" ? task.language : languageOf(task.job.settings));
   if (task.what === "pdf") return new Uint8Array(await reportPdf(task.blocks, task.size, new Map(task.photos)));
-  return reportBlocksOf(task.job);
+  return paperBlocksOf(task.job, task.name);
 }
 
 process.on("message", ({ id, task }: { id: number; task: PaperTask }) => {

@@ -4,6 +4,7 @@ import { fork, type ChildProcess } from "node:child_process";
 import { join } from "node:path";
 import type { Block } from "@/core/papers/block";
 import type { Language } from "@/core/language/language";
+import { writePaperName, type PaperName } from "@/core/papers/paper-name";
 import { UserError } from "../errors";
 import type { Settings } from "@/core/shop/settings";
 import type { WholeJob } from "../shop";
@@ -68,8 +69,12 @@ class PaperProcess {
 const shared = globalThis as typeof globalThis & { scutumPaper?: PaperProcess };
 const paper = (): PaperProcess => (shared.scutumPaper ??= new PaperProcess());
 
-/** The owner's report as blocks to paint. */
-export const blocksApart = (job: WholeJob): Promise<Block[]> => paper().ask({ what: "blocks", job }) as Promise<Block[]>;
+/** A paper of a job as blocks to paint. @throws UserError 404 for a quote, a question or a bill that the job does not have. */
+export async function blocksApart(job: WholeJob, name: PaperName): Promise<Block[]> {
+  const blocks = (await paper().ask({ what: "blocks", job, name })) as Block[] | undefined;
+  if (!blocks) throw new UserError(404, `Job ${job.head.id} has no ${writePaperName(name)}.`);
+  return blocks;
+}
 
 /** The bench sheet of a circuit file as PDF. Rejects with what the file cannot do: be read, be solved, be drawn. */
 export const benchSheetApart = (settings: Settings, netlist: string, mains: number | undefined, size: PaperSize): Promise<Uint8Array> =>

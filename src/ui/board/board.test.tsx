@@ -2,7 +2,7 @@
 import "@testing-library/jest-dom";
 import { render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { Board } from "./board";
+import { Board, type Found } from "./board";
 import { chargeWords, type BoardCard } from "./board-card";
 
 const NOW = Date.parse("2026-03-10T09:00:00Z");
@@ -27,8 +27,8 @@ const card = (id: number, more: Partial<BoardCard> = {}): BoardCard => ({
   energy: "proven-dead",
   ...more,
 });
-const none = async () => [];
-const show = (cards: BoardCard[], search: (text: string) => Promise<BoardCard[]> = none, done = 0) =>
+const none = async () => ({ jobs: [], elsewhere: [] });
+const show = (cards: BoardCard[], search: (text: string) => Promise<Found> = none, done = 0) =>
   render(<Board cards={cards} done={done} now={NOW} search={search} />);
 const rows = () => within(screen.getByRole("table")).getAllByRole("row").slice(1);
 
@@ -69,9 +69,10 @@ test("an empty shop says how to begin, one whose jobs are all returned does not"
 });
 
 test("a search that finds nothing says so; one that fails says why; clearing it brings the board back", async () => {
-  const search = jest.fn(async (text: string): Promise<BoardCard[]> => {
+  const search = jest.fn(async (text: string): Promise<Found> => {
     if (text.includes("broken")) throw new Error("the server did not answer");
-    return text.includes("5") ? [card(5, { found: "fit C6 22n" })] : [];
+    if (!text.includes("5")) return { jobs: [], elsewhere: [] };
+    return { jobs: [card(5, { found: "fit C6 22n" })], elsewhere: [{ kind: "part in stock", says: "number 5, 22 nF 630 V film" }] };
   });
   show([card(1)], search);
   const field = screen.getByRole("searchbox");
@@ -80,6 +81,7 @@ test("a search that finds nothing says so; one that fails says why; clearing it 
   await userEvent.clear(field);
   await userEvent.type(field, "c5");
   await waitFor(() => expect(rows()[0]).toHaveTextContent("found: fit C6 22n"));
+  expect(screen.getByRole("region", { name: "Found in the shop" })).toHaveTextContent("part in stock: number 5, 22 nF 630 V film");
   await userEvent.type(field, " broken");
   await waitFor(() => expect(screen.getByRole("alert")).toHaveTextContent("the server did not answer"));
   await userEvent.clear(field);
@@ -87,17 +89,17 @@ test("a search that finds nothing says so; one that fails says why; clearing it 
 });
 
 test("a slow answer to an older search does not replace the newer one", async () => {
-  const open: ((found: BoardCard[]) => void)[] = [];
-  const search = () => new Promise<BoardCard[]>((give) => open.push(give));
+  const open: ((found: Found) => void)[] = [];
+  const search = () => new Promise<Found>((give) => open.push(give));
   show([card(1)], search);
   const field = screen.getByRole("searchbox");
   await userEvent.type(field, "a");
   await waitFor(() => expect(open).toHaveLength(1));
   await userEvent.type(field, "b");
   await waitFor(() => expect(open).toHaveLength(2));
-  open[1]!([card(2)]);
+  open[1]!({ jobs: [card(2)], elsewhere: [] });
   await waitFor(() => expect(rows()[0]).toHaveTextContent("Amp 2"));
-  open[0]!([card(9)]);
+  open[0]!({ jobs: [card(9)], elsewhere: [] });
   await waitFor(() => expect(rows()[0]).toHaveTextContent("Amp 2"));
 });
 

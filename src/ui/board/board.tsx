@@ -24,12 +24,18 @@ export interface BoardProps {
   done: number;
   /** Milliseconds since 1970 by the server's clock. */
   now: number;
-  search(text: string): Promise<BoardCard[]>;
+  search(text: string): Promise<Found>;
+}
+
+/** What a search met: jobs, and other things of the shop. */
+export interface Found {
+  jobs: BoardCard[];
+  elsewhere: { kind: string; says: string; href?: string }[];
 }
 
 export function Board({ cards, done, now, search }: BoardProps) {
   const [text, setText] = useState("");
-  const [found, setFound] = useState<BoardCard[]>();
+  const [found, setFound] = useState<Found>();
   const [problem, setProblem] = useState("");
   const [filter, setFilter] = useState<Filter>("all");
   const shown = filter === "all" ? cards : cards.filter((c) => c.waitingOn === filter);
@@ -42,9 +48,9 @@ export function Board({ cards, done, now, search }: BoardProps) {
     let stale = false;
     const timer = setTimeout(() => {
       search(text).then(
-        (jobs) => {
+        (met) => {
           if (stale) return;
-          setFound(jobs);
+          setFound(met);
           setProblem("");
         },
         (e: Error) => {
@@ -82,11 +88,30 @@ export function Board({ cards, done, now, search }: BoardProps) {
       {found ? (
         <section aria-label="Found">
           <p className="soft mb-2" role="status">
-            {found.length === 0
+            {found.jobs.length === 0
               ? `No job contains “${text.trim()}”. Every word must occur in the job: try fewer words.`
-              : `${found.length} ${found.length === 1 ? "job" : "jobs"} found`}
+              : `${found.jobs.length} ${found.jobs.length === 1 ? "job" : "jobs"} found`}
           </p>
-          {found.length > 0 && <JobList label="Jobs found" cards={found} now={now} />}
+          {found.jobs.length > 0 && <JobList label="Jobs found" cards={found.jobs} now={now} />}
+          {found.elsewhere.length > 0 && (
+            <section aria-label="Found in the shop" className="mt-3">
+              <h2 className="font-bold">In the shop</h2>
+              <ul>
+                {found.elsewhere.map((f) => (
+                  <li key={`${f.kind} ${f.says}`}>
+                    <span className="soft">{f.kind}:</span>{" "}
+                    {f.href ? (
+                      <Link className="underline" href={f.href}>
+                        {f.says}
+                      </Link>
+                    ) : (
+                      f.says
+                    )}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
         </section>
       ) : cards.length === 0 && done === 0 ? (
         <FirstSteps />

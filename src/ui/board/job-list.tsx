@@ -75,6 +75,7 @@ function Job({ card: c }: { card: BoardCard }) {
       <span className="block text-sm">
         {c.owner}
         {c.serial && <span className="soft"> · serial {c.serial}</span>}
+        {c.technician && <span className="soft"> · {c.technician}</span>}
       </span>
       {c.complaint && <span className="soft line-clamp-1 text-sm">“{c.complaint}”</span>}
       {c.found && <span className="block text-sm">found: {c.found}</span>}

@@ -1,7 +1,7 @@
 "use client";
 /** Parts of a station that are worked at one at a time. Arrow keys go from one to the next. */
 
-import { useState, type ReactNode } from "react";
+import { useEffect, useState, type ReactNode } from "react";
 import { Tab as TabButton, TabGroup, TabList, TabPanel, TabPanels } from "@headlessui/react";
 
 export interface Tab {
@@ -17,6 +17,18 @@ export interface Tab {
 export function Tabs({ tabs, label, first }: { tabs: Tab[]; label: string; first?: string }) {
   const [chosen, setChosen] = useState(first ?? tabs[0]!.id);
   const [opened, setOpened] = useState<ReadonlySet<string>>(new Set());
+  // A link from elsewhere names the tab that it leads to: "/jobs/1004/work#Quote".
+  useEffect(() => {
+    const follow = () => {
+      const wanted = decodeURIComponent(window.location.hash.slice(1)).toLowerCase();
+      const there = wanted && tabs.find((t) => t.id === wanted || t.name.toLowerCase() === wanted);
+      if (there) setChosen(there.id);
+    };
+    follow();
+    window.addEventListener("hashchange", follow);
+    return () => window.removeEventListener("hashchange", follow);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the tabs of a station are the same from one drawing of it to the next
+  }, []);
   // A tab may go, with the fuse that was replaced: then the first stands.
   const at = Math.max(
     0,

@@ -21,13 +21,14 @@ import type { BadName } from "@/core/shop/bad-names";
 import type { Settings } from "@/core/shop/settings";
 import type { ShopHistory } from "@/core/suspects/history";
 import type { Conditions } from "@/core/tape/events/measuring-events";
-import type { JobEvent } from "@/core/tape/events/event";
+import type { EventDraft, JobEvent } from "@/core/tape/events/event";
 import { conditionsNow } from "@/core/tape/fold";
 import type { StationId } from "@/core/tape/stations";
 import type { InstrumentPort } from "./instrument-port";
 import type { JobPort } from "./job-port";
 import type { PartsPort } from "./parts-port";
 import type { StockPort } from "./stock-port";
+import { useAgreed } from "./use-agreed";
 import { useServerClock } from "./use-server-clock";
 import { useSolved, type SolvedState } from "./use-solved";
 import { useTape, type Tape } from "./use-tape";
@@ -67,7 +68,9 @@ export interface JobValue extends JobServices {
   energyKind: EnergyState["kind"];
   marks: Record<StationId, StationMark>;
   tape: Tape;
+  /** Logs lines; a change that goes beyond what was agreed with the owner is held until somebody says why, or asks them. */
   say: Tape["say"];
+  held?: Held;
   /** Test points that are marked on photos of the model's chassis. */
   places: PointPlace[];
   /** Marks a point, or takes its mark away. Rejects as the port does. */
@@ -82,6 +85,18 @@ export interface JobValue extends JobServices {
   setInHand(at: InHand | undefined): void;
   /** How the solver of this amp's circuit is doing. */
   solved: SolvedState;
+}
+
+/** Lines that wait for a word on why they go beyond what was agreed. */
+export interface Held {
+  drafts: EventDraft[];
+  /** What goes beyond, and why, a sentence each. */
+  says: string[];
+  /** Logs them all, those that go beyond with the reason. */
+  release(reason: string): void;
+  /** Asks the owner instead: each becomes a task and a question. */
+  ask(): void;
+  drop(): void;
 }
 
 /** A part by its name in the circuit file ("XV1A"), or a node. */
@@ -156,6 +171,7 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
   const marks = useStable(stationMarks(view, energy, settings));
   const [places, setPlaces] = useState(marked ?? []);
   const [inHand, setInHand] = useState<InHand>();
+  const { say, held } = useAgreed(view.state, tape.say);
   const [stands, setStands] = useState({ switches: "", controls: "" });
   const standing = useStable(conditionsNow(view.state, now));
 
@@ -170,7 +186,8 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
       energyKind: energy.kind,
       marks,
       tape,
-      say: tape.say,
+      say,
+      held,
       places,
       mark: async (place) => setPlaces(await port.mark(place)),
       inHand,
@@ -190,7 +207,7 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
         wall: wallVolts(view.circuit, settings.mainsVolts),
       }),
     };
-  }, [services, settings, view, energy.kind, marks, tape, places, port, stands, standing, solved, inHand]);
+  }, [services, settings, view, energy.kind, marks, tape, places, port, stands, standing, solved, inHand, say, held]);
   const charge = useMemo(() => ({ energy, away }), [energy, away]);
 
   return (

@@ -5,6 +5,7 @@ import { useEffect, useState, type ReactNode } from "react";
 import { findStation, type StationId } from "@/core/tape/stations";
 import { ProbeLink } from "../probe/probe-link";
 import { LARGE_ROOM } from "../drawing/large";
+import { BeyondAgreed } from "./beyond-agreed";
 import { Guard } from "./guard";
 import { Help } from "./help";
 import { LeftOut } from "./left-out";
@@ -12,6 +13,7 @@ import { useJob } from "./job-context";
 import { useLateParts } from "./late";
 import { Rail } from "./rail";
 import { TapeColumn } from "./tape";
+import { TimerStrip } from "./timer-strip";
 
 export function JobFrame({ station, children }: { station: StationId; children: ReactNode }) {
   const found = findStation(station)!;
@@ -37,8 +39,10 @@ export function JobFrame({ station, children }: { station: StationId; children: 
             {station === "cold-checks" && view.circuit && <ProbeLink order="cold" />}
           </div>
           <LeftOut />
+          <TimerStrip />
           {children}
         </main>
+        <BeyondAgreed />
         <TapeColumn station={station} />
         {/* A drawing that is made large lies here: under the guard, which stays in sight. */}
         <div id={LARGE_ROOM} />

@@ -1,5 +1,6 @@
 /** What the job's screens need of the server; the app hands it in. */
 
+import type { OldCase } from "@/core/memory/similar";
 import type { PointPlace } from "@/core/shop/point-places";
 import type { JobEvent } from "@/core/tape/events/event";
 
@@ -50,4 +51,6 @@ export interface JobPort {
   /** Gives the job a circuit file; the page is to be loaded anew after. */
   circuit(netlist: string): Promise<void>;
   readingsCsv(file: Blob): Promise<JobEvent[]>;
+  /** Old jobs of the shop like this one, the likest first. */
+  similar(): Promise<OldCase[]>;
 }

@@ -16,10 +16,10 @@ const Walk = dynamic(() => import("./walk").then((m) => m.Walk));
 const Suspects = dynamic(() => import("./suspects/suspects").then((m) => m.Suspects));
 const Signal = dynamic(() => import("./signal/signal").then((m) => m.Signal));
 const Noise = dynamic(() => import("./noise/noise").then((m) => m.Noise));
-const Work = dynamic(() => import("./work").then((m) => m.Work));
+const Work = dynamic(() => import("./work/work").then((m) => m.Work));
 const OutputStage = dynamic(() => import("./output/output-stage").then((m) => m.OutputStage));
 const Prove = dynamic(() => import("./prove").then((m) => m.Prove));
-const ReturnStation = dynamic(() => import("./return").then((m) => m.ReturnStation));
+const ReturnStation = dynamic(() => import("./return/return").then((m) => m.ReturnStation));
 
 const SHEETS: Record<StationId, ReactNode> = {
   intake: <Intake />,

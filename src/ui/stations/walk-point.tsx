@@ -3,6 +3,7 @@
 
 import { tellReading } from "@/core/tape/tell";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
+import { normalHere } from "@/core/memory/shop-memory";
 import type { WalkRow } from "@/core/walk/walk";
 import { PointPhoto } from "../drawing/point-photo";
 import { PointSocket } from "../drawing/point-socket";
@@ -73,6 +74,7 @@ export function Probe({
             )}
           </p>
         )}
+        <NormalHere point={point.name} today={expected?.volts} />
         {point.caution && <p className="mt-1 text-warning">▲ {point.caution}</p>}
         <PointPhoto point={point} place={row.probeOn} marking className="mt-3 max-w-56" />
       </div>
@@ -94,6 +96,29 @@ export function Probe({
         <PointSocket point={point} />
       </div>
     </section>
+  );
+}
+
+/** What other amps of the model, that went home in order, show at the point: a third figure beside circuit and chart. */
+function NormalHere({ point, today }: { point: string; today?: number }) {
+  const { shopHistory, conditions } = useJob();
+  const seen = normalHere(shopHistory, point, conditions.mains);
+  if (!seen || conditions.without?.length || conditions.limiter) return null;
+  const far = today !== undefined && (today < seen.low * 0.85 || today > seen.high * 1.15) && seen.count >= 3;
+  return (
+    <p className={`mt-1 ${far ? "text-warning" : "soft"}`}>
+      {far && "▲ "}In this shop: {formatVolts(seen.volts)}
+      {seen.count > 1 && ` (${formatVolts(seen.low)} to ${formatVolts(seen.high)})`}, from {seen.count} {seen.count === 1 ? "amp" : "amps"}{" "}
+      of this model:{" "}
+      {seen.jobs.map((job, i) => (
+        <span key={job}>
+          {i > 0 && ", "}
+          <a className="underline" href={`/jobs/${job}/walk`}>
+            {job}
+          </a>
+        </span>
+      ))}
+    </p>
   );
 }
 

@@ -7,9 +7,10 @@ import type { InstrumentPort } from "@/ui/frame/instrument-port";
 import { Refused, type JobPort } from "@/ui/frame/job-port";
 import type { StockTube } from "@/core/shop/stock-tubes";
 import type { BadName } from "@/core/shop/bad-names";
-import type { StockPart } from "@/core/shop/stock-parts";
+import type { PartWanted, StockPart } from "@/core/shop/stock-parts";
 import type { PartsPort } from "@/ui/frame/parts-port";
 import type { StockPort } from "@/ui/frame/stock-port";
+import type { OldCase } from "@/core/memory/similar";
 import type { PointPlace } from "@/core/shop/point-places";
 import type { JobEvent } from "@/core/tape/events/event";
 import { keepJob, keepTape, type JobData } from "../../kept/kept-jobs";
@@ -95,6 +96,9 @@ function portOf(jobId: number, who: string, modelId: number | undefined): JobPor
       });
       return (await answer<{ places: PointPlace[] }>(response)).places;
     },
+    async similar() {
+      return (await answer<{ cases: OldCase[] }>(await fetch(`${base}/similar`, { signal: inTime() }))).cases;
+    },
     async readingsCsv(file) {
       return (
         await answer<{ events: JobEvent[] }>(
@@ -124,10 +128,14 @@ function stockOf(who: string): StockPort {
 function partsOf(who: string): PartsPort {
   const ask = async (path: string, body?: object) => {
     const options = body && { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ who, ...body }) };
-    return answer<{ parts: StockPart[]; names: BadName[] }>(await fetch(`/api/v1${path}`, { ...options, signal: inTime() }));
+    return answer<{ parts: StockPart[]; waiting: PartWanted[]; names: BadName[] }>(
+      await fetch(`/api/v1${path}`, { ...options, signal: inTime() }),
+    );
   };
   return {
     list: async () => (await ask("/parts")).parts,
+    waiting: async () => (await ask("/parts")).waiting,
+    minimum: async (number, minimum) => (await ask(`/parts/${number}/minimum`, { minimum })).parts,
     add: async (part) => (await ask("/parts", part)).parts,
     pieces: async (number, pieces, why) => (await ask(`/parts/${number}/pieces`, { pieces, why })).parts,
     names: async () => (await ask("/names")).names,

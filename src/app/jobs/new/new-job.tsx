@@ -36,37 +36,46 @@ export function NewJob({ model: first, models, owners, who }: Props) {
   const read = useMemo(() => (netlist.trim() ? readCircuit(netlist) : undefined), [netlist]);
   const chosen = models.find((m) => String(m.id) === model);
 
-  const open = handleSubmit(async (v) => {
-    setSending(true);
-    setRefused("");
-    try {
-      const body = {
-        who,
-        owner: v.owner,
-        contact: v.contact,
-        amp: v.amp.trim() || chosen?.name || read?.circuit.facts.model || "",
-        maker: v.maker.trim() || chosen?.maker || read?.circuit.facts.maker,
-        serial: v.serial,
-        complaint: v.complaint,
-        ...(chosen ? { modelId: chosen.id } : model === "file" ? { netlist: v.netlist } : {}),
-      };
-      const response = await fetch("/api/v1/jobs", {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify(body),
-      });
-      const answer = (await response.json()) as { id?: number; error?: string; details?: { field?: string; message: string }[] };
-      if (answer.id) return router.push(`/jobs/${answer.id}/intake`);
-      for (const d of answer.details ?? []) if (d.field === "owner" || d.field === "amp") setError(d.field, { message: d.message });
-      setRefused(answer.error ?? "The server refused it.");
-    } catch {
-      setRefused("The server is not reached. What you typed is still here; try again.");
-    }
-    setSending(false);
-  });
+  const [ask, setAsk] = useState("");
+  const open = (sameOwner?: boolean) =>
+    handleSubmit(async (v) => {
+      setAsk("");
+      setSending(true);
+      setRefused("");
+      try {
+        const body = {
+          who,
+          owner: v.owner,
+          contact: v.contact,
+          ...(sameOwner === undefined ? {} : { sameOwner }),
+          amp: v.amp.trim() || chosen?.name || read?.circuit.facts.model || "",
+          maker: v.maker.trim() || chosen?.maker || read?.circuit.facts.maker,
+          serial: v.serial,
+          complaint: v.complaint,
+          ...(chosen ? { modelId: chosen.id } : model === "file" ? { netlist: v.netlist } : {}),
+        };
+        const response = await fetch("/api/v1/jobs", {
+          method: "POST",
+          headers: { "content-type": "application/json" },
+          body: JSON.stringify(body),
+        });
+        const answer = (await response.json()) as { id?: number; error?: string; details?: { field?: string; message: string }[] };
+        if (answer.id) return router.push(`/jobs/${answer.id}/intake`);
+        if (answer.details?.[0]?.field === "sameOwner") {
+          setSending(false);
+          return setAsk(answer.error ?? "");
+        }
+        for (const d of answer.details ?? []) if (d.field === "owner" || d.field === "amp") setError(d.field, { message: d.message });
+        setRefused(answer.error ?? "The server refused it.");
+      } catch {
+        setRefused("The server is not reached. What you typed is still here; try again.");
+      }
+      // A job that was opened stays "Opening…" until its page is there.
+      setSending(false);
+    });
 
   return (
-    <form className="grid grid-cols-1 gap-4 sm:grid-cols-2" onSubmit={open}>
+    <form className="grid grid-cols-1 gap-4 sm:grid-cols-2" onSubmit={open()}>
       <Field label="Owner" error={formState.errors.owner?.message}>
         <input
           autoFocus
@@ -126,6 +135,17 @@ export function NewJob({ model: first, models, owners, who }: Props) {
         <button className="btn btn-primary btn-lg" disabled={sending || (model === "file" && (read?.errors.length ?? 1) > 0)}>
           {sending ? "Opening…" : "Open the job"}
         </button>
+        {ask && (
+          <div role="alert" className="flex flex-wrap items-center gap-3 rounded border border-warning p-3">
+            <p className="basis-full">▲ {ask}</p>
+            <button type="button" className="btn" onClick={() => void open(true)()}>
+              The same person, new contact
+            </button>
+            <button type="button" className="btn" onClick={() => void open(false)()}>
+              Another person
+            </button>
+          </div>
+        )}
         {refused && (
           <p role="alert" className="text-error">
             {refused}

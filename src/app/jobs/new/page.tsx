@@ -1,4 +1,4 @@
-import { ownerNames } from "@/server/board";
+import { ownerNames } from "@/server/owners";
 import { db } from "@/server/db";
 import { listModels } from "@/server/models";
 import { getSettings } from "@/server/settings";

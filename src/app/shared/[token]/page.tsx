@@ -31,7 +31,7 @@ export default async function SharedReport({ params }: { params: Promise<{ token
           PDF, Letter
         </a>
       </nav>
-      <ReportPaper blocks={await blocksApart(await wholeJob(sql, jobId))} photosAt={`${way}/photos`} />
+      <ReportPaper blocks={await blocksApart(await wholeJob(sql, jobId), { paper: "report" })} photosAt={`${way}/photos`} />
     </div>
   );
 }

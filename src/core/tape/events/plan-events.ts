@@ -78,7 +78,7 @@ export class TimeNoted {
 
 /** One step of finding out which of several changes cured it: what was put back or fitted again, and what came of it. */
 export class CureTest {
-  /** Lines of the changes that were in the amp when it began to work, as they stood then. */
+  /** The changes that came in before it worked, each by the line that it was first logged in. */
   @IsArray() @ArrayMaxSize(12) @ArrayUnique() @IsInt({ each: true }) @Min(1, { each: true }) among!: number[];
   /** Those of them that were out of the amp in this test. */
   @IsArray() @ArrayMaxSize(12) @ArrayUnique() @IsInt({ each: true }) @Min(1, { each: true }) out!: number[];

@@ -19,7 +19,7 @@ import type { StockPart } from "@/core/shop/stock-parts";
 import type { EventDraft } from "@/core/tape/events/event";
 import { renderJob, settle, TestServer, type TestJob } from "../../job-for-tests";
 import type { PartsPort } from "../../frame/parts-port";
-import { Work } from "../work";
+import { Work } from "../work/work";
 
 jest.mock("../../frame/late", () => {
   const { useEffect, useState } = jest.requireActual<typeof import("react")>("react");
@@ -58,6 +58,8 @@ function shopOf(stock: StockPart[] = [], names: BadName[] = []): PartsPort & { s
       if (part.pieces + pieces < 0) throw new Error(`There are ${part.pieces} pieces of number ${number}`);
       return (shop.stock = shop.stock.map((s) => (s === part ? { ...s, pieces: s.pieces + pieces } : s)));
     },
+    waiting: async () => [{ job: 1009, amp: "Minor", what: "a ballast resistor", since: "2026-03-01T09:00:00Z", stock: null }],
+    minimum: async (number: number, minimum: number) => (shop.stock = shop.stock.map((s) => (s.number === number ? { ...s, minimum } : s))),
     names: async () => shop.known,
     remember: async (name: Omit<BadName, "id" | "evidence"> & { evidence: { text: string } }) =>
       (shop.known = [...shop.known, { ...name, id: shop.known.length + 1, evidence: [{ ...name.evidence, at: "", who: "J.M." }] }]),

@@ -3,6 +3,7 @@
 
 import { useState } from "react";
 import { toldChecks, worstOf, type PartCheck } from "@/core/capacitor/check";
+import { refusedAsBeyond } from "@/core/work/covered";
 import { describePart } from "@/core/circuit/part-words";
 import type { Element } from "@/core/circuit/circuit";
 import { OLD_PART_PLACES, type OldPartPlace } from "@/core/tape/events/words";
@@ -22,13 +23,19 @@ export interface ToFit {
 
 /** @param stock number of the drawer's part and the pieces that it takes. */
 export function FitPart({ fits, stock, done }: { fits: ToFit[]; stock?: { number: number; pieces: number }; done?(): void }) {
-  const { say, parts, jobId } = useJob();
+  const { say, parts, jobId, view } = useJob();
   const { act } = useCapacitors();
   const open = useGateOpen("work");
   const [why, setWhy] = useState("");
   const [went, setWent] = useState<OldPartPlace>("bag for the owner");
   const [fixing, setFixing] = useState("");
+  const [unagreed, setUnagreed] = useState("");
   const [said, setSaid] = useState("");
+  const changeOf = (f: ToFit) => {
+    const planned = view.state.planned.findLast((p) => p.position.toUpperCase() === f.part.name && !p.ended)?.root;
+    return { position: f.part.name, kind: "replacement" as const, newPart: f.newPart, reversible: true, ...(planned ? { planned } : {}) };
+  };
+  const beyond = fits.flatMap((f) => refusedAsBeyond(view.state, changeOf(f)) ?? []);
   const worst = worstOf(fits.flatMap((f) => f.checks));
   const fit = async () => {
     // The piece first: what is not there cannot be fitted from there.
@@ -42,13 +49,12 @@ export function FitPart({ fits, stock, done }: { fits: ToFit[]; stock?: { number
       ...fits.map((f) => ({
         type: "change" as const,
         payload: {
-          position: f.part.name,
-          kind: "replacement" as const,
+          ...changeOf(f),
+          ...(beyond.length > 0 ? { unagreed: unagreed.trim() } : {}),
           oldPart: describePart(f.part) ?? f.part.name,
           ...(f.measured ? { oldMeasured: f.measured.slice(0, 300) } : {}),
-          newPart: f.newPart,
+          ...(stock ? { source: "stock" as const, stock: stock.number } : {}),
           reason: [f.reason, why.trim()].filter(Boolean).join("; ").slice(0, 4000),
-          reversible: true,
           oldWent: went,
           ...(fixing.trim() ? { fixing: fixing.trim() } : {}),
           set: f.set,
@@ -86,9 +92,14 @@ export function FitPart({ fits, stock, done }: { fits: ToFit[]; stock?: { number
             <input className="input w-full" value={why} onChange={(e) => setWhy(e.target.value)} />
           </Field>
         )}
+        {beyond.length > 0 && (
+          <Field label={`▲ ${beyond[0]} It cannot wait because`} className="basis-full">
+            <input className="input w-full" value={unagreed} onChange={(e) => setUnagreed(e.target.value)} />
+          </Field>
+        )}
         <button
           className={`btn ${worst === "in" || worst === "watch" ? "btn-primary" : "btn-outline"}`}
-          disabled={!open || (wantsReason && why.trim().length < 3)}
+          disabled={!open || (wantsReason && why.trim().length < 3) || (beyond.length > 0 && unagreed.trim().length < 3)}
           onClick={() => void fit()}
         >
           Log as fitted: {fits.map((f) => f.part.name).join(", ")}

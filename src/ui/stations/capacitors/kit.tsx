@@ -186,9 +186,7 @@ function Line({ line }: { line: KitLine }) {
             <span className="soft">to be ordered</span>
           )}
         </td>
-        <td className="text-right whitespace-nowrap tabular-nums">
-          {line.price === undefined ? "–" : formatMoney(line.price, settings)}
-        </td>
+        <td className="text-right whitespace-nowrap tabular-nums">{line.price === undefined ? "–" : formatMoney(line.price, settings)}</td>
         <td className="text-xs">
           {line.reach.join("; ")}
           {drawn.length > 0 && line.suggested.inSeries === 1 && (

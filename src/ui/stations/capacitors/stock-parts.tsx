@@ -1,19 +1,16 @@
 "use client";
 /** The shop's drawers: capacitors with ratings, price and pieces; taking in, and pieces that came or went. */
 
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { formatMoney } from "@/core/money/amount";
-import { formatQuantity } from "@/core/quantity/format";
+import { partWords } from "@/core/quantity/stock-words";
 import { parseQuantity } from "@/core/quantity/parse";
-import type { StockPart } from "@/core/shop/stock-parts";
+import { toOrder, type PartWanted, type StockPart } from "@/core/shop/stock-parts";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { WideTable } from "../../forms/wide-table";
 import { useJob } from "../../frame/job-context";
 import { useCapacitors } from "./use-capacitors";
-
-const value = (p: StockPart) =>
-  (p.sections ?? [p.value]).map((v) => formatQuantity(v, p.letter === "C" ? "F" : "Ω", 3).replace(/[.,]0+ /, " ")).join(" + ");
 
 export function StockParts() {
   const { parts, settings } = useJob();
@@ -38,6 +35,7 @@ export function StockParts() {
                 <th>Where</th>
                 <th className="text-right">Price</th>
                 <th className="text-right">Pieces</th>
+                <th className="text-right">At least</th>
                 <th />
               </tr>
             </thead>
@@ -46,12 +44,14 @@ export function StockParts() {
                 <tr key={p.number}>
                   <td className="text-right">{p.number}</td>
                   <td>
-                    {value(p)} {p.rating} {p.letter === "C" ? "V" : "W"} {p.kind} {p.celsius && `${p.celsius} °C`}{" "}
-                    {p.safetyClass && `class ${p.safetyClass}2`}
+                    {partWords(p)} {p.celsius && `${p.celsius} °C`} {p.safetyClass && `class ${p.safetyClass}2`}
                   </td>
                   <td>{p.place}</td>
                   <td className="text-right tabular-nums">{p.price === undefined ? "–" : formatMoney(p.price, settings)}</td>
                   <td className="text-right tabular-nums">{p.pieces}</td>
+                  <td className="text-right">
+                    <Minimum part={p} />
+                  </td>
                   <td>
                     <Pieces part={p} />
                   </td>
@@ -60,9 +60,87 @@ export function StockParts() {
             </tbody>
           </WideTable>
         )}
+        <ToOrder />
         <NewPart />
       </Section>
     </div>
+  );
+}
+
+/** Stored when the field is left or on Enter; what cannot be read stays in it with the reason. */
+function Minimum({ part }: { part: StockPart }) {
+  const { parts } = useJob();
+  const { act } = useCapacitors();
+  const [text, setText] = useState(String(part.minimum ?? ""));
+  const [said, setSaid] = useState("");
+  const store = () => {
+    const minimum = Number(text.trim() || 0);
+    if (minimum === (part.minimum ?? 0)) return;
+    if (!Number.isInteger(minimum) || minimum < 0) return setSaid(`read “${text}”; a whole number is accepted`);
+    void act(async () => ({ stock: await parts!.minimum(part.number, minimum) })).then((why) => setSaid(why ?? ""));
+  };
+  return (
+    <>
+      <input
+        className="input input-sm min-h-9 w-16 text-right tabular-nums"
+        inputMode="numeric"
+        aria-label={`At least of number ${part.number}`}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={store}
+        onKeyDown={(e) => e.key === "Enter" && store()}
+      />
+      <Refused>{said}</Refused>
+    </>
+  );
+}
+
+/** Parts below their minimum, and the jobs that wait for a part. */
+function ToOrder() {
+  const { parts } = useJob();
+  const { stock } = useCapacitors();
+  const [waiting, setWaiting] = useState<PartWanted[]>([]);
+  const [failed, setFailed] = useState("");
+  useEffect(() => {
+    let gone = false;
+    parts?.waiting().then(
+      (w) => !gone && setWaiting(w),
+      (e: Error) => !gone && setFailed(e.message),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [parts, stock]);
+  const low = stock.filter((p) => toOrder(p) > 0);
+  if (low.length + waiting.length === 0 && !failed) return null;
+  return (
+    <section aria-label="To order" className="mt-3">
+      <h3 className="font-bold">To order</h3>
+      <Refused>{failed && `Which jobs wait for parts cannot be read: ${failed}`}</Refused>
+      <ul>
+        {low.map((p) => (
+          <li key={p.number}>
+            ▲ {toOrder(p)} × {partWords(p)}{" "}
+            <span className="soft">
+              number {p.number}: {p.pieces} there, at least {p.minimum} wanted
+            </span>
+          </li>
+        ))}
+        {waiting.map((w) => (
+          <li key={w.job}>
+            ▲ {w.what || "a part"}{" "}
+            <span className="soft">
+              for{" "}
+              <a className="underline" href={`/jobs/${w.job}/work`}>
+                job {w.job}
+              </a>
+              , {w.amp}, since {w.since.slice(0, 10)}
+              {w.stock !== null && `, number ${w.stock} of the stock`}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

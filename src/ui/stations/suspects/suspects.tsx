@@ -14,6 +14,8 @@ import { Temperatures } from "../temperatures";
 import { Findings } from "../findings";
 import { NoCircuit } from "../no-circuit";
 import { Advice } from "./advice";
+import { CasesOf, SimilarCases } from "./cases";
+import { PlanRepair } from "./plan-repair";
 import { SuspectList } from "./suspect-list";
 import { Predicted } from "./predicted";
 import { Observed } from "./observed";
@@ -29,6 +31,7 @@ export function Suspects() {
     <div className="space-y-5">
       <Together />
       <SuspectsSheet />
+      <SimilarCases />
       <Temperatures />
       <Findings station="suspects" />
     </div>
@@ -73,7 +76,13 @@ function SuspectsSheet() {
       {answer && answer.suspects.length > 0 && job.evidence.length > 0 && (
         <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
           <SuspectList suspects={answer.suspects} picked={picked} choose={choose} history={history} />
-          {picked && <Predicted suspect={picked} answer={answer} />}
+          {picked && (
+            <div>
+              {picked.refs.length > 0 && <PlanRepair suspect={picked} />}
+              <CasesOf refs={picked.refs} history={history} />
+              <Predicted suspect={picked} answer={answer} />
+            </div>
+          )}
         </div>
       )}
       {answer && <SuspectDrawing answer={answer} picked={job.evidence.length > 0 ? picked : undefined} choose={setChosen} />}

@@ -6,6 +6,7 @@ import { signerOf } from "@/server/door/door";
 import { UserError } from "@/server/errors";
 import { addModel, getModel } from "@/server/models";
 import { checkIncoming, type IncomingEvent } from "@/server/incoming";
+import { refuseUnclearOwner } from "@/server/owners";
 import { appendIn, openJob } from "@/server/tape";
 
 /** Opens a job: `{who, owner, amp, …}`; the model is one of the library or comes with its circuit file. */
@@ -41,6 +42,8 @@ export function POST(request: Request) {
     checkIncoming(opening);
     const database = await db();
     const id = await database.transaction(async (sql) => {
+      // Asked here, since here somebody can answer.
+      const sameOwner = body.sameOwner ?? (await refuseUnclearOwner(sql, text(body.owner), text(body.contact)));
       const model = text(body.netlist)
         ? await addModel(sql, body.netlist!, { maker: text(body.maker) || undefined, name: text(body.amp) })
         : body.modelId
@@ -49,6 +52,7 @@ export function POST(request: Request) {
       const head = await openJob(sql, {
         owner: text(body.owner),
         contact: text(body.contact),
+        sameOwner,
         amp: text(body.amp),
         serial: text(body.serial),
         modelId: model?.id,

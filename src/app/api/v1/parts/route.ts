@@ -3,11 +3,11 @@ import { readBody, StockPartBody } from "@/app/api/bodies";
 import { respond } from "@/app/api/respond";
 import { db } from "@/server/db";
 import { signerOf } from "@/server/door/door";
-import { addStockPart, stockParts } from "@/server/stock-parts";
+import { addStockPart, stockParts, waitingForParts } from "@/server/stock-parts";
 
-/** The shop's stock of parts, each with the pieces at hand. */
+/** The shop's stock of parts, each with the pieces at hand, and the jobs that wait for parts. */
 export function GET() {
-  return respond(async () => NextResponse.json({ parts: await stockParts(await db()) }));
+  return respond(async () => NextResponse.json({ parts: await stockParts(await db()), waiting: await waitingForParts(await db()) }));
 }
 
 /** Takes a part in: `{who, letter, value, rating, kind, pieces, …}`; it gets the next number. */

@@ -38,7 +38,7 @@ export default async function ReportPage({ params }: Props) {
         </a>
         {doorShut() && <OwnerLink jobId={job.head.id} />}
       </nav>
-      <ReportPaper blocks={await blocksApart(job)} />
+      <ReportPaper blocks={await blocksApart(job, { paper: "report" })} />
     </div>
   );
 }

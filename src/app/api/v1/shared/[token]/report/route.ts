@@ -1,4 +1,4 @@
-import { reportResponse } from "@/app/api/report-response";
+import { paperResponse } from "@/app/api/paper-response";
 import { respond } from "@/app/api/respond";
 import { db } from "@/server/db";
 import { jobOfLink } from "@/server/door/report-links";
@@ -9,6 +9,6 @@ export function GET(request: Request, { params }: { params: Promise<{ token: str
   return respond(async () => {
     const job = await jobOfLink(await db(), (await params).token);
     if (job === undefined) throw new UserError(404, "This link is not valid, or its time is over. Ask the shop for a new one.");
-    return reportResponse(request, job);
+    return paperResponse(request, job, { paper: "report" });
   });
 }

@@ -1,17 +1,21 @@
-/** The owner's report as a PDF answer: for the shop, and for the owner's link. */
+/** A paper of a job as a PDF answer: for the shop, and the report for the owner's link too; or as the text of a message. */
 
 import sharp from "sharp";
 import { languageOf } from "@/core/shop/settings";
+import { messageOf } from "@/core/papers/message";
+import { writePaperName, type PaperName } from "@/core/papers/paper-name";
 import { getAttachment } from "@/server/attachments";
 import { db } from "@/server/db";
 import { blocksApart, pdfApart } from "@/server/paper/paper";
 import { wholeJob } from "@/server/shop";
 
-/** A4, or with `?paper=letter` on US Letter. */
-export async function reportResponse(request: Request, jobId: number): Promise<Response> {
+/** A4, or with `?paper=letter` on US Letter; `?as=text` is the text of a message. */
+export async function paperResponse(request: Request, jobId: number, name: PaperName): Promise<Response> {
   const sql = await db();
   const job = await wholeJob(sql, jobId);
-  const blocks = await blocksApart(job);
+  const blocks = await blocksApart(job, name);
+  const asked = new URL(request.url).searchParams;
+  if (asked.get("as") === "text") return new Response(messageOf(blocks), { headers: { "content-type": "text/plain; charset=utf-8" } });
   const photos: [string, Uint8Array][] = [];
   for (const { hash } of blocks.flatMap((b) => (b.block === "photos" ? b.photos : []))) {
     // Turned upright and brought to print size; the original stays in the shop.
@@ -24,9 +28,12 @@ export async function reportResponse(request: Request, jobId: number): Promise<R
         .toBuffer(),
     ]);
   }
-  const size = new URL(request.url).searchParams.get("paper") === "letter" ? "LETTER" : "A4";
+  const size = asked.get("paper") === "letter" ? "LETTER" : "A4";
   const pdf = await pdfApart(languageOf(job.settings), blocks, size, photos);
   return new Response(new Uint8Array(pdf), {
-    headers: { "content-type": "application/pdf", "content-disposition": `attachment; filename="job-${job.head.id}-report.pdf"` },
+    headers: {
+      "content-type": "application/pdf",
+      "content-disposition": `attachment; filename="job-${job.head.id}-${writePaperName(name)}.pdf"`,
+    },
   });
 }

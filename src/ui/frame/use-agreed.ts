@@ -1,0 +1,63 @@
+"use client";
+/** Holds lines that go beyond what was agreed with the owner, until somebody says why or asks. */
+
+import { useCallback, useMemo, useRef, useState, useEffect } from "react";
+import type { EventDraft } from "@/core/tape/events/event";
+import type { JobState } from "@/core/tape/fold";
+import { refusedAsBeyond } from "@/core/work/covered";
+import type { Held } from "./job-context";
+import type { Tape } from "./use-tape";
+
+type ChangeDraft = EventDraft<"change">;
+const isChange = (d: EventDraft): d is ChangeDraft => d.type === "change";
+
+export function useAgreed(state: JobState, tell: Tape["say"]): { say: Tape["say"]; held?: Held } {
+  const [drafts, setDrafts] = useState<EventDraft[]>([]);
+  const now = useRef(state);
+  useEffect(() => void (now.current = state), [state]);
+
+  const say = useCallback<Tape["say"]>(
+    (...said) => {
+      if (said.some((d) => isChange(d) && refusedAsBeyond(now.current, d.payload))) setDrafts(said);
+      else tell(...said);
+    },
+    [tell],
+  );
+
+  const held = useMemo((): Held | undefined => {
+    if (drafts.length === 0) return undefined;
+    const beyond = drafts.filter(isChange).filter((d) => refusedAsBeyond(state, d.payload));
+    return {
+      drafts,
+      says: beyond.map((d) => refusedAsBeyond(state, d.payload)!),
+      release(reason) {
+        tell(...drafts.map((d) => (isChange(d) && beyond.includes(d) ? { ...d, payload: { ...d.payload, unagreed: reason } } : d)));
+        setDrafts([]);
+      },
+      ask() {
+        tell(
+          ...beyond.flatMap(({ payload: c }): EventDraft[] => [
+            {
+              type: "planned",
+              payload: {
+                position: c.position,
+                what: c.newPart,
+                phase: "power off",
+                from: "technician",
+                reversible: c.reversible,
+                ...(c.reason ? { reason: c.reason } : {}),
+              },
+            },
+            {
+              type: "approval",
+              payload: { what: `${c.position}: ${c.newPart}`, answer: "asked", ...(c.reason ? { consequence: c.reason } : {}) },
+            },
+          ]),
+        );
+        setDrafts([]);
+      },
+      drop: () => setDrafts([]),
+    };
+  }, [drafts, state, tell]);
+  return { say, ...(held ? { held } : {}) };
+}
