@@ -3,7 +3,6 @@
 import "reflect-metadata";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { DEFAULT_SETTINGS } from "@/core/shop/settings";
 import type { BenchFault } from "@/bench/amp";
 import { listen, type Heard } from "@/bench/recordings";
 import type { RecordingTaken } from "@/core/tape/events/noise-events";
@@ -19,6 +18,7 @@ import { markPlace } from "@/server/point-places";
 import { saveSettings } from "@/server/settings";
 import { append, openJob } from "@/server/tape";
 import { Days } from "./days";
+import { DEMO_SETTINGS } from "./settings";
 import { coldBias, venn } from "./jobs/drover";
 import { ferry, rusk } from "./jobs/lantern";
 import { chokes, halberdHead } from "./jobs/halberd";
@@ -30,6 +30,7 @@ import { marrowby, netmakers } from "./jobs/wren";
 import { cabinet, can, pinOnUnderside, underside } from "./photos";
 import { stockTubesOf } from "./stock";
 import { stockPartsOf } from "./stock-parts";
+import { HUM, humming } from "./jobs/hum";
 import { asleep, wetBoard, WET_BOARD } from "./jobs/capacitors";
 
 const AMPS = join(process.cwd(), "demo/amps");
@@ -70,6 +71,7 @@ const ON_THE_BENCH: [number, number, BenchFault[]][] = [
     ],
   ],
   [1017, 107, WET_BOARD],
+  [1018, 109, HUM],
 ];
 
 /** A recording made up and stored, as its line says it. */
@@ -83,14 +85,7 @@ async function recorded(database: Database, name: string, when: RecordingTaken["
 
 /** Fills an empty shop. `now` is the time that the tapes lead up to. */
 export async function makeDemoShop(database: Database, now = new Date()): Promise<void> {
-  await saveSettings(database, {
-    ...DEFAULT_SETTINGS,
-    shopName: "Saltmarsh Lane Amplifier Works",
-    shopAddress: "Saltmarsh Lane, Port Ellery",
-    technicians: ["J.M.", "P.Q."],
-    mainsVolts: 230,
-    currency: "cr",
-  });
+  await saveSettings(database, DEMO_SETTINGS);
   const model = async (file: string): Promise<AmpModel> => addModel(database, readFileSync(join(AMPS, `${file}.cir`), "utf8"));
   const [wren, lantern, drover] = [await model("wren-5"), await model("lantern-15"), await model("drover-40")];
   const [picture, minor, halberd] = [await model("picture-house"), await model("minor"), await model("halberd-120")];
@@ -140,6 +135,7 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   await take(1015, "Captain Isolde Rusk", "Halberd 120", "OH-0301", halberd, chokes(days(), photo));
   await take(1016, "Port Ellery Radio Museum", "Picture House", "PH-007", picture, asleep(days(), photo));
   await take(1017, "Netmakers' Hall committee", "Lantern 15", "TW-3120", lantern, wetBoard(days()));
+  await take(1018, "Osric Venn", "Lantern 15", "TW-3514", lantern, humming(days(), photo));
   await stockTubesOf(database);
   await stockPartsOf(database);
   for (const [id, seed, faults] of ON_THE_BENCH) await putOnBench(database, id, { seed, faults });

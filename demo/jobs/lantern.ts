@@ -1,6 +1,8 @@
 /** Two Lanterns: a half-dead reservoir that waits for a part, and a finished job with everything on it. */
 
 import type { RecordingTaken } from "@/core/tape/events/noise-events";
+import type { EventDraft } from "@/core/tape/events/event";
+import { billOf } from "../billing";
 import type { Days } from "../days";
 import { SimulatedAmp } from "../simulated";
 
@@ -161,15 +163,42 @@ export function ferry(d: Days, photo: Record<string, string>): Days {
     })
     .log(4, {
       type: "approval",
-      payload: { what: "fresh coupling capacitors to the output grids while it is open, about 18", answer: "asked" },
+      payload: { what: "C6 and C7: fresh coupling capacitors to the output grids while it is open", answer: "asked", cost: 18 },
     });
   const asked = d.last;
   d.day(21, "16:30")
     .log(0, {
       type: "approval",
-      payload: { what: "fresh coupling capacitors to the output grids while it is open, about 18", answer: "yes", asks: asked },
+      payload: {
+        what: "C6 and C7: fresh coupling capacitors to the output grids while it is open",
+        answer: "yes",
+        asks: asked,
+        on: d.promised(-21),
+        by: "telephone",
+        said: "the band's leader",
+      },
     })
     .log(1, { type: "approval", payload: { what: "new output tubes, matched pair, about 45", answer: "no" } });
+  d.day(20, "09:00").log(
+    0,
+    {
+      type: "planned",
+      payload: {
+        position: "R9",
+        what: "renew the inverter's plate resistor",
+        phase: "power off",
+        from: "finding",
+        source: r9,
+        minutes: 20,
+        reversible: true,
+      },
+    },
+    ...(["C6", "C7"] as const).map((position): EventDraft => ({
+      type: "planned",
+      payload: { position, what: "renew the coupling capacitor", phase: "power off", from: "capacitor", minutes: 15, reversible: true },
+    })),
+  );
+  const plan = d.last - 2;
   d.day(20, "09:10")
     .prove(0, [
       ["C1", 0.5, 0.5],
@@ -183,6 +212,11 @@ export function ferry(d: Days, photo: Record<string, string>): Days {
         position: "R9",
         kind: "replacement",
         oldPart: "56 kΩ 1 W carbon",
+        planned: plan,
+        minutes: 22,
+        cost: 0.6,
+        source: "stock",
+        fixings: ["off the board", "hooked before solder"],
         oldMeasured: "148 kΩ, leg lifted",
         newPart: "56 kΩ 2 W metal-oxide",
         reason: "gone high: the inverter was lopsided",
@@ -199,6 +233,11 @@ export function ferry(d: Days, photo: Record<string, string>): Days {
           position: "C6",
           kind: "replacement",
           oldPart: "47 nF 600 V paper",
+          planned: plan + 1,
+          minutes: 18,
+          cost: 1.5,
+          source: "stock",
+          fixings: ["hooked before solder"],
           oldMeasured: "2 µA at 300 V",
           newPart: "47 nF 630 V polypropylene",
           reason: "aged paper, agreed with the owner",
@@ -212,6 +251,11 @@ export function ferry(d: Days, photo: Record<string, string>): Days {
           position: "C7",
           kind: "replacement",
           oldPart: "47 nF 600 V paper",
+          planned: plan + 2,
+          minutes: 14,
+          cost: 1.5,
+          source: "stock",
+          fixings: ["hooked before solder"],
           oldMeasured: "3 µA at 300 V",
           newPart: "47 nF 630 V polypropylene",
           reason: "aged paper, agreed with the owner",
@@ -261,9 +305,8 @@ export function ferry(d: Days, photo: Record<string, string>): Days {
     })
     .log(
       2,
-      { type: "bill-line", payload: { text: "Bench time, two hours and a half", amount: 100, kind: "labour" } },
-      { type: "bill-line", payload: { text: "Resistor and two capacitors", amount: 9.4, kind: "parts" } },
-      { type: "bill-line", payload: { text: "Safety tests", amount: 15, kind: "labour" } },
+      { type: "time", payload: { minutes: 75, what: "finding the fault, and the tests before and after" } },
+      { type: "bill-line", payload: { text: "Safety tests", amount: 15, kind: "fixed price" } },
     )
     .log(2, {
       type: "advice",
@@ -273,7 +316,16 @@ export function ferry(d: Days, photo: Record<string, string>): Days {
       },
     })
     .log(1, { type: "waiting", payload: { on: "collection" } });
-  return d.day(17, "17:40").log(0, { type: "returned", payload: { to: "Ferry Dance Orchestra", oldPartsHanded: true } });
+  const bill = billOf(d, 1001, d.promised(-3));
+  d.log(2, bill);
+  return d
+    .day(17, "17:35")
+    .log(0, {
+      type: "payment",
+      payload: { amount: (bill.payload as { sum: { total: number } }).sum.total, on: d.promised(-17), means: "cash", what: "payment" },
+    })
+    .day(17, "17:40")
+    .log(0, { type: "returned", payload: { to: "Ferry Dance Orchestra", oldPartsHanded: true } });
 }
 
 function nextYear(): string {

@@ -38,10 +38,26 @@ export function museum(d: Days): Days {
       },
     })
     .log(5, { type: "reading", payload: { point: "V1 heater 2:7", kind: "ohm", value: 9e9, digits: 1, conditions: {} } })
+    .log(2, {
+      type: "approval",
+      payload: { what: "35Z5GT: a tested one from stock in place of the one with the open heater", answer: "asked", cost: 22 },
+    })
     .note(1, "35Z5GT heater open between pins 2 and 7; the other two read 34 Ω and 190 Ω cold");
+  const asked = d.last - 1;
   return d
     .day(10, "14:00")
-    .prove(0, [
+    .log(0, {
+      type: "approval",
+      payload: {
+        what: "35Z5GT: a tested one from stock in place of the one with the open heater",
+        answer: "yes",
+        asks: asked,
+        on: d.promised(-10),
+        by: "letter",
+        said: "the keeper",
+      },
+    })
+    .prove(1, [
       ["upper can", 0, 0],
       ["lower can", 0, 0],
     ])

@@ -72,9 +72,25 @@ export function fortyMinutes(d: Days): Days {
   d.log(39, { type: "occurrence", payload: { what: "lost half its level", warmMinutes: 39, mains: 231, activity: "playing" } })
     .log(2, { type: "provoked", payload: { place: "C8", by: "cold", tool: "freezing spray", response: "stops it" } })
     .log(1, { type: "provoked", payload: { place: "V1 socket", by: "tap", tool: "a pencil's rubber end", response: "nothing" } })
-    .off(1);
+    .off(1)
+    .log(6, {
+      type: "approval",
+      payload: { what: "C8: a new bypass capacitor, since the old one opens when it is warm", answer: "asked", cost: 14 },
+    });
+  const asked = d.last;
   return d
-    .day(3, "14:00")
+    .day(3, "13:50")
+    .log(0, {
+      type: "approval",
+      payload: {
+        what: "C8: a new bypass capacitor, since the old one opens when it is warm",
+        answer: "yes",
+        asks: asked,
+        on: d.promised(-3),
+        by: "telephone",
+        said: "the keeper",
+      },
+    })
     .prove(2, [
       ["C1", 0.2, 0.2],
       ["C2", 0.1, 0.2],

@@ -150,9 +150,11 @@ test("one job from intake to the printed report", async ({ page }) => {
 
   // Return and the report.
   await station(page, "Return");
+  await page.getByRole("tab", { name: "Bill" }).click();
   await page.getByLabel("For", { exact: true }).fill("Bench time");
   await page.getByLabel(/^Amount/).fill("45");
   await page.getByRole("button", { name: "Add", exact: true }).click();
+  await page.getByRole("tab", { name: "Report" }).click();
   await page.getByLabel("To the owner").fill("Have the filter cans looked at next year.");
   await page.getByRole("button", { name: "Store the advice" }).click();
   await expect(tape(page)).toContainText("Advice: Have the filter cans");

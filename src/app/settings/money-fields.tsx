@@ -161,7 +161,7 @@ export function MoneyFields<T extends MoneyTexts>({
             <option value="'">an apostrophe</option>
           </select>
         </Field>
-        {number("cashStep", "Totals are rounded to, smallest coins")}
+        {number("cashStep", "Rounded to, smallest coins")}
         <Field label="Warranty, as it stands on quotes and bills" error={errors.warranty?.message} className="sm:col-span-3">
           <textarea className="textarea w-full" rows={2} {...register("warranty")} />
         </Field>

@@ -66,7 +66,14 @@ describe("the entry line", () => {
   test("parts, findings, notes, power, mains", () => {
     expect(draft("fit C6 22n 630V film, was leaky")).toMatchObject({
       type: "change",
-      payload: { position: "C6", newPart: "22 nF 630 V film", oldPart: "22 nF 400 V paper", oldMeasured: "leaky", reason: "was leaky" },
+      payload: {
+        position: "C6",
+        newPart: "22 nF 630 V film",
+        oldPart: "22 nF 400 V paper",
+        oldMeasured: "leaky",
+        reason: "was leaky",
+        set: ["C6=22nF", "C6.volts=630"],
+      },
     });
     expect(entry("fit C6 32 450V, dry")).toMatchObject({ ok: false, why: "32 µF or 32 pF?" });
     expect(draft("find V2 socket: loose pin 3")).toMatchObject({

@@ -2,7 +2,7 @@
 
 import { findElement } from "../circuit/circuit";
 import { parseQuantity } from "../quantity/parse";
-import type { Unit } from "../quantity/unit";
+import { spiceNumber } from "../circuit/write";
 import { describePart } from "../circuit/part-words";
 import { type Entry, type EntryContext, no, yes } from "./context";
 import * as texts from "../texts/entry";
@@ -18,12 +18,16 @@ export function readFit(rest: string, ctx: EntryContext): Entry {
   const reasonText = why.join(", ");
   const was = /^was (.+)$/i.exec(reasonText)?.[1];
   const letter = position.charAt(0).toUpperCase();
-  const unit: Unit | undefined = letter === "C" ? "F" : letter === "R" ? "Ω" : undefined;
+  const unit = letter === "C" ? "F" : letter === "R" ? "Ω" : undefined;
   const pieces = described.split(" ");
+  const set: string[] = [];
   if (unit) {
     const value = parseQuantity(pieces[0]!, { unit, decimal: ctx.decimal });
-    if (value.ok) pieces[0] = value.quantity.echo;
-    else if (/^[\d.,]/.test(pieces[0]!)) return no(pieces[0]!, value.why, value.accepted);
+    if (value.ok) {
+      pieces[0] = value.quantity.echo;
+      // What is judged from now on is judged by the new part.
+      if (part) set.push(...fittedSet(part.name, value.quantity.value, unit, described));
+    } else if (/^[\d.,]/.test(pieces[0]!)) return no(pieces[0]!, value.why, value.accepted);
   }
   const newPart = pieces.map((p) => p.replace(/^(\d+(?:\.\d+)?)(V|W)$/i, (_, n: string, u: string) => `${n} ${u.toUpperCase()}`)).join(" ");
   const oldPart = describePart(part);
@@ -38,8 +42,21 @@ export function readFit(rest: string, ctx: EntryContext): Entry {
       ...(oldPart ? { oldPart } : {}),
       ...(was ? { oldMeasured: was } : {}),
       ...(reasonText ? { reason: reasonText } : {}),
+      ...(set.length > 0 ? { set } : {}),
     },
   });
+}
+
+/** A new resistor or capacitor in the engine's words: its value, and the volts or watts that are named. */
+function fittedSet(part: string, value: number, unit: "F" | "Ω", described: string): string[] {
+  const rating = /(\d+(?:[.,]\d+)?)\s*(V|W)\b/i.exec(described);
+  const rated = rating && (rating[2]!.toUpperCase() === "V" ? "volts" : "watts");
+  const fits = rated === (unit === "F" ? "volts" : "watts");
+  // With its unit: a bare number below one would be read as microfarads.
+  return [
+    `${part}=${spiceNumber(value)}${unit === "F" ? "F" : ""}`,
+    ...(rating && fits ? [`${part}.${rated}=${rating[1]!.replace(",", ".")}`] : []),
+  ];
 }
 
 export function readFind(rest: string, ctx: EntryContext): Entry {

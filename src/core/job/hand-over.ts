@@ -12,8 +12,11 @@ import { nextStep } from "./next-step";
 /** Of a list no more than so many by name. */
 const MOST = 4;
 
+/** Without the stop at its end: the sentence brings its own. */
+const bare = (text: string) => text.trim().replace(/[.\s]+$/, "");
+
 const listed = (items: readonly string[]): string => {
-  const shown = items.slice(0, MOST).join("; ");
+  const shown = items.slice(0, MOST).map(bare).join("; ");
   return items.length > MOST ? texts.andMore(shown, items.length - MOST) : shown;
 };
 
@@ -40,7 +43,7 @@ export function handOver(view: JobView, energy: EnergyState["kind"], settings: S
     texts.forOwner(state.opened?.amp ?? "", state.opened?.owner ?? ""),
     // What can hurt somebody is read first.
     STANDS[energy](),
-    state.complaint ? texts.complains(state.complaint.words) : "",
+    state.complaint ? texts.complains(bare(state.complaint.words)) : "",
     open.length > 0 ? texts.foundSoFar(listed(open.map((f) => `${f.place}, ${f.text}`))) : "",
     done.length > 0 ? texts.doneSoFar(listed(done)) : "",
     trials.length > 0 ? texts.trialsIn(listed(trials.map((c) => `${c.position} ${c.newPart}`))) : "",

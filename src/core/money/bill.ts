@@ -142,7 +142,15 @@ export function billDraft(state: JobState, tasks: readonly Task[], settings: Pic
   const sum = moneySum(fresh, rates);
   // What earlier bills have used up is no longer there for this one.
   const paid = Math.max(0, sumOf([paidSoFar(state), ...before.map((b) => -b.sum.total)]));
-  return { lines: fresh, sum, differences, paid, due: sumOf([sum.total, -paid]), ...(accepted ? { quote: accepted.line } : {}) };
+  // Where everything stands on a bill already there is nothing left to explain.
+  return {
+    lines: fresh,
+    sum,
+    differences: fresh.length === 0 && before.length > 0 ? [] : differences,
+    paid,
+    due: sumOf([sum.total, -paid]),
+    ...(accepted ? { quote: accepted.line } : {}),
+  };
 }
 
 /** The changes that stand of the tasks that a question is about; of one that names no task, those whose position it speaks of. */

@@ -141,7 +141,7 @@ function title(r: Report): Block[] {
 
 function complaint({ complaint: c, brief }: Report): Block[] {
   if (!c) return [];
-  const lines = [c.reproduced, c.proved, ...brief].filter(Boolean);
+  const lines = [c.reproduced, ...brief].filter(Boolean);
   return [
     { block: "heading", text: TEXTS.complaint },
     { block: "text", look: "quote", text: `“${c.words}”${c.when ? ` (${c.when})` : ""}` },

@@ -31,15 +31,8 @@ function wasIt({ state, circuit }: JobView): string[] {
     .filter((c) => isFitted(c) && (c.oldMeasured || c.reason))
     .map((c) => {
       const e = circuit && findElement(circuit, c.position);
-      const why = [c.reason, c.oldMeasured && `measured ${c.oldMeasured}`].filter(Boolean).join("; ");
-      return {
-        position: c.position,
-        says: texts.wasPart(
-          e ? partWords(e).replace(`${c.position} `, "") : (c.oldPart ?? c.position),
-          c.position,
-          texts.becauseOf(ending(why)),
-        ),
-      };
+      const why = [c.reason, c.oldMeasured && texts.measured(c.oldMeasured)].filter(Boolean).join("; ");
+      return { position: c.position, says: texts.wasPart(named(e ? partWords(e) : c.position), ending(why)) };
     });
   const found = state.findings
     .filter(
@@ -48,6 +41,12 @@ function wasIt({ state, circuit }: JobView): string[] {
     )
     .map((f) => texts.wasFault(f.place, ending(f.text)));
   return [...new Set([...found, ...parts.map((p) => p.says)])];
+}
+
+/** "Resistor R9, 56 kΩ": the owner need not know what an R is. */
+function named(part: string): string {
+  const kind = KIND[part.charAt(0)]?.[0];
+  return kind && /^[A-Z]\d/.test(part) ? `${kind.charAt(0).toUpperCase()}${kind.slice(1)} ${part}` : part;
 }
 
 function didDo({ state }: JobView): string[] {

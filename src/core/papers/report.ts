@@ -42,7 +42,7 @@ export interface Report {
   expectedFrom: string;
   opened: string;
   returned?: string;
-  complaint?: { words: string; when: string; reproduced: string; proved: string };
+  complaint?: { words: string; when: string; reproduced: string };
   brief: string[];
   findings: { place: string; text: string; severity: string; outcome: string; photos: string[] }[];
   beforeAfter: BeforeAfter[];
@@ -77,7 +77,6 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
   const codes = state.dateCodes.map((d) => ({ place: d.place, code: d.code }));
   const years = circuit ? { from: Number(circuit.facts.from) || undefined, to: Number(circuit.facts.to) || undefined } : undefined;
   const first = state.reproductions.find((r) => r.run === "intake");
-  const again = state.reproductions.findLast((r) => r.run === "prove");
   const questions = questionsOf(state);
   const tests = safetyTestsFor(settings);
   const kept = state.changes.filter(isFitted);
@@ -101,13 +100,6 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
             no: texts.couldNotHeardHere(),
             sometimes: texts.heardHereNowThen(),
           }[first.reproduced]
-        : "",
-      proved: again
-        ? {
-            no: texts.sameTestAfterWork(),
-            yes: texts.sameTestAfterWork2(),
-            sometimes: texts.sameTestAfterWork3(),
-          }[again.reproduced]
         : "",
     },
     brief: [

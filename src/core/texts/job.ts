@@ -46,9 +46,6 @@ export const soakEndedAfter = (outcome: Value, ran: Value, done: Value) => say`T
 export const heardHereBeforeWork = () => say`Heard here before the work`;
 export const couldNotHeardHere = () => say`Could not be heard here before the work`;
 export const heardHereNowThen = () => say`Heard here now and then before the work`;
-export const sameTestAfterWork = () => say`The same test after the work: the complaint is gone`;
-export const sameTestAfterWork2 = () => say`The same test after the work: still there`;
-export const sameTestAfterWork3 = () => say`The same test after the work: still there now and then`;
 export const inThisOrder = (state: Value) => say`Your priorities, in order: ${state}`;
 export const notChanged = (mustNotChange: Value) => say`Not to be changed: ${mustNotChange}`;
 export const upTo = (money: Value) => say`Agreed spending limit: ${money}`;

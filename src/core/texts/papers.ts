@@ -60,8 +60,8 @@ export const foundAs = (place: Value, text: Value) => say`Found, ${place}: ${tex
 
 // front page
 export const wasFault = (place: Value, text: Value) => say`${place}: ${text}`;
-export const wasPart = (name: Value, position: Value, why: Value) => say`${name} (${position})${why}`;
-export const becauseOf = (why: Value) => say`: ${why}`;
+export const wasPart = (name: Value, why: Value) => say`${name} – ${why}`;
+export const measured = (what: Value) => say`measured ${what}`;
 export const didFit = (position: Value, what: Value) => say`${position}: ${what} fitted`;
 export const didRepair = (position: Value, what: Value) => say`${position}: ${what}`;
 export const didTry = (count: Value) => say`${count} other things were tried and put back`;
@@ -70,9 +70,9 @@ export const didFitMany = (count: Value, kinds: Value) => say`${count} parts wer
 export const didBias = () => say`The bias of the output tubes was set`;
 export const didReform = (parts: Value) => say`Capacitors were formed again and kept: ${parts}`;
 export const didClean = () => say`The board was cleaned`;
-export const nowSame = () => say`The test that showed the fault was done again: the fault is gone`;
-export const nowStill = () => say`The test that showed the fault was done again: the fault is still there`;
-export const nowSometimes = () => say`The test that showed the fault was done again: it still shows now and then`;
+export const nowSame = () => say`The test that showed it was done again: the complaint is gone`;
+export const nowStill = () => say`The test that showed it was done again: the complaint is still there`;
+export const nowSometimes = () => say`The test that showed it was done again: the complaint still comes now and then`;
 export const nowVolts = (good: Value, of: Value) => say`${good} of ${of} voltages that were measured are as they should be`;
 export const nowSafety = (passed: Value, of: Value) => say`${passed} of ${of} electrical safety tests passed`;
 export const nowPower = (watts: Value) => say`It gives ${watts} before it clips`;

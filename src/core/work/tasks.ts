@@ -50,7 +50,8 @@ export function tasksOf(state: Planned, now: number, shop?: Partial<Record<TaskK
       estimate: p.minutes ?? usualMinutes(p, shop),
       said: p.minutes !== undefined,
       worked: worked.get(p.root) ?? 0,
-      agreed: declined ? "declined" : cover.covered ? "agreed" : asked ? "asked" : "to be asked",
+      // Where the owner is asked, the answer is waited for, whatever the brief says.
+      agreed: declined ? "declined" : asked ? "asked" : cover.covered ? "agreed" : "to be asked",
       why: cover.why,
     };
   });

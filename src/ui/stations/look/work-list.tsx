@@ -15,7 +15,9 @@ const SAYS: Record<WorkItem["stands"], string> = {
 
 export function WorkList() {
   const { view, say } = useJob();
-  const items = workList(view.state);
+  // What is on the plan stands there.
+  const planned = new Set(view.state.planned.map((p) => p.source));
+  const items = workList(view.state).filter((i) => !planned.has(i.seq));
   const toAsk = items.filter((i) => i.stands === "to be asked");
   if (items.length === 0) return null;
   return (

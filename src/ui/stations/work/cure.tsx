@@ -69,7 +69,7 @@ export function Cure() {
         {step?.out && (
           <p className="soft mt-1">
             {step.left.length} of {among.length} changes may still be the cure; about {formatDuration(Math.round(step.minutes) * 60)} until
-            it is known. One single change is taken for the cure.
+            it is known. It is assumed that one change alone is the cure.
           </p>
         )}
         {step?.out && !ready && (

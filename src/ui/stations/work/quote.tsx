@@ -90,7 +90,7 @@ export function QuoteTab() {
           <p className="soft">Nothing is planned: a quote is made from the tasks of the plan.</p>
         ) : (
           <>
-            <div className="grid gap-3 lg:grid-cols-3">
+            <div className={`grid gap-3 ${["max-w-2xl", "lg:grid-cols-2", "lg:grid-cols-3"][options.length - 1]}`}>
               {options.map((o, i) => (
                 <fieldset key={i} className="rounded border border-base-300 bg-base-200 p-3" aria-label={`Way ${i + 1}`}>
                   <div className="flex items-end gap-2">

@@ -132,7 +132,8 @@ function Row({ task: t, before, edit }: { task: Task; before: string[]; edit(tas
           </span>
           {(t.agreed === "to be asked" || t.agreed === "asked") && (
             <span className="block text-sm text-warning">
-              ▲ {AGREED[t.agreed]}: {t.why}
+              ▲ {AGREED[t.agreed]}
+              {t.agreed === "to be asked" && `: ${t.why}`}
             </span>
           )}
           {missing.length > 0 && (

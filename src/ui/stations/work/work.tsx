@@ -60,13 +60,13 @@ function WorkDone() {
   const { view } = useJob();
   return (
     <div className="max-w-5xl">
-      {view.circuit && <WorkDrawing circuit={view.circuit} />}
       {/* Only what is done inside the chassis waits for the proof. */}
       <Gate station="work">
         <Ledger />
         <ChangeForm />
         <TakeApart />
       </Gate>
+      {view.circuit && <WorkDrawing circuit={view.circuit} />}
     </div>
   );
 }
@@ -76,7 +76,7 @@ function WorkDrawing({ circuit }: { circuit: Circuit }) {
   const { view, jobId } = useJob();
   const layer = useMemo(() => workLayer(circuit, view.rows, view.state.changes), [circuit, view.rows, view.state]);
   return (
-    <div className="mb-4">
+    <div className="mt-4 mb-4">
       <StationDrawing layer={layer} />
       <a className="btn btn-outline mt-2" href={`/library/new?job=${jobId}`}>
         A model of its own from this amp
