@@ -13,7 +13,7 @@ import { nextStep } from "./next-step";
 const MOST = 4;
 
 /** Without the stop at its end: the sentence brings its own. */
-const bare = (text: string) => text.trim().replace(/[.\s]+$/, "");
+const bare = (text: string) => text.trim().replace(/[.?!\s]+$/, "");
 
 const listed = (items: readonly string[]): string => {
   const shown = items.slice(0, MOST).map(bare).join("; ");
