@@ -114,7 +114,8 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
     await markPlace(database, wren, { point, hash: photo.underside, ...pinOnUnderside(tube, pin) }, "P.Q.");
   const growl = await recorded(database, "growl on the bench.wav", "before", [{ kind: "hum-double", level: -17 }]);
   const take = async (id: number, owner: string, amp: string, serial: string, circuit: AmpModel | undefined, days: Days) => {
-    await database.transaction((sql) => openJob(sql, { id, owner, amp, serial, modelId: circuit?.id, who: "J.M." }));
+    const { contact } = days.events[0]!.payload as { contact?: string };
+    await database.transaction((sql) => openJob(sql, { id, owner, contact, amp, serial, modelId: circuit?.id, who: "J.M." }));
     await append(database, id, days.events);
   };
   const days = () => new Days(now);

@@ -132,7 +132,23 @@ export interface TestJob {
 /** Draws children inside a job. What is stored can be looked at on the server. */
 export function inJob(
   children: ReactNode,
-  { server, netlist, settings, solver, output, stock, capacitors, parts, badNames, shopHistory, drawings, instruments, role, keptAt, modelId }: TestJob,
+  {
+    server,
+    netlist,
+    settings,
+    solver,
+    output,
+    stock,
+    capacitors,
+    parts,
+    badNames,
+    shopHistory,
+    drawings,
+    instruments,
+    role,
+    keptAt,
+    modelId,
+  }: TestJob,
 ) {
   return (
     <JobProvider

@@ -9,6 +9,7 @@ import { leftAfter } from "../work/cure";
 import { minutesWorked } from "../work/time";
 import { taskKind, type TaskKind } from "../work/usual-minutes";
 import { seriesOf } from "../suspects/series";
+import * as texts from "../texts/memory";
 import { complaintKinds } from "./complaint";
 
 /** A part that failed or was renewed. */
@@ -67,7 +68,7 @@ export function digestOf(view: JobView, model: Circuit | undefined): JobDigest {
   const remembered = (c: JobState["changes"][number]): RememberedPart => {
     const e = model && findElement(model, c.position);
     const series = e && seriesOf(e);
-    const says = [c.oldPart, c.oldMeasured && `measured ${c.oldMeasured}`, c.reason].filter(Boolean).join("; ");
+    const says = [c.oldPart, c.oldMeasured && texts.measuredWas(c.oldMeasured), c.reason].filter(Boolean).join("; ");
     return {
       position: c.position.trim().toUpperCase(),
       says: says || c.newPart,

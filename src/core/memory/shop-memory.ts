@@ -3,7 +3,6 @@
 import { median, quantileSorted } from "d3-array";
 import type { Case, ShopHistory } from "../suspects/history";
 import type { TaskKind, TimeTaken } from "../work/usual-minutes";
-import * as texts from "../texts/memory";
 import { alike, LIKE } from "./complaint";
 import type { JobDigest, RememberedPart } from "./digest";
 
@@ -91,6 +90,3 @@ export function normalHere(memory: Pick<ShopHistory, "normal"> | undefined, poin
   const [a, b] = [low * mains, high * mains].sort((x, y) => x - y);
   return { volts: middle * mains, low: a!, high: b!, count, jobs };
 }
-
-/** Case, in words with its job. */
-export const caseWords = (c: Case): string => texts.replacedIn(c.job, c.says);

@@ -2,8 +2,6 @@
 
 import { say, type Value } from "../language/language";
 
-export const replacedIn = (job: Value, what: Value) => say`job ${job}: ${what}`;
-export const curedHere = (complaint: Value, what: Value) => say`cured “${complaint}”: ${what}`;
 export const bothComplain = (what: Value) => say`both: ${what}`;
 export const sameWords = (words: Value) => say`same words: ${words}`;
 export const samePoints = (points: Value) => say`the same points out the same way: ${points}`;

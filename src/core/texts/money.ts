@@ -16,7 +16,6 @@ export const amountTooLarge = (read: Value) => say`read “${read}”, which is 
 export const labourFor = (what: Value, time: Value) => say`${what} (labour, ${time})`;
 export const benchTime = () => say`Bench time`;
 export const partFor = (what: Value, position: Value) => say`${what} for ${position}`;
-export const credit = () => say`Paid already`;
 
 // differences of a bill from what was agreed
 export const lineDeclined = (line: Value, day: Value) => say`${line}: declined by you on ${day}, not done and not billed.`;

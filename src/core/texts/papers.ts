@@ -39,7 +39,6 @@ export const declinedParts = (parts: Value) => say`Without: ${parts}.`;
 export const saysNo = (how: Value) => say`You declined it${how}.`;
 export const saysRevoked = (how: Value) => say`You took your yes back${how}.`;
 export const howToAnswer = (phone: Value) => say`Please tell us which of them, and what is to be left out. ${phone}`;
-export const whyThis = () => say`Why`;
 export const shopAddress = (address: Value) => say`${address}`;
 export const onDay = (day: Value, by: Value, said: Value) =>
   say`${day ? " on " : ""}${day}${by ? ", by " : ""}${by}${said ? ", " : ""}${said}`;
@@ -92,7 +91,6 @@ export const answerColumn = "Your answer";
 export const costColumn = "Agreed cost";
 export const answerWords = { asked: "not answered yet", yes: "yes", no: "no", part: "in part", revoked: "yes, then taken back" } as const;
 export const ofNew = (percent: Value) => say`${percent} % of new`;
-export const fuseBlew = "blew";
 
 // history
 export const benchHistory = (amp: Value) => say`Bench history of the ${amp}`;
@@ -111,7 +109,6 @@ export const isColumn = "Is";
 export const whyColumn = "Why";
 export const standsColumn = "Stands";
 export const readingsAll = () => say`All readings`;
-export const pointColumn = "Point";
 export const readColumn = "Read";
 export const conditionsColumn = "Conditions";
 export const wholeTape = () => say`The whole tape`;

@@ -33,7 +33,6 @@ export const setBias = () => say`set the bias and the balance`;
 export const outputTubes = () => say`output stage`;
 export const safetyTests = () => say`electrical safety tests, and the complaint's own test again`;
 export const wholeAmp = () => say`whole amp`;
-export const findingSays = (text: Value) => say`found: ${text}`;
 
 // cure
 export const nothingToTell = () => say`Only one change is in: it is the cure, unless the fault comes and goes. Put it back to be sure.`;

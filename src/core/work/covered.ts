@@ -31,7 +31,10 @@ export function coverageOf(
   if (change.outcome === "reverted" || (change.kind === "experiment" && change.outcome !== "kept" && change.reversible))
     return { covered: true, why: texts.trialPutBack() };
   const questions = questionsOf({ ...state, approvals: state.approvals.filter((a) => a.seq < before) });
-  const task = change.planned === undefined ? undefined : rootOf(state, change.planned);
+  const here = change.position.trim().toUpperCase();
+  // Without its task it is still the work that the owner answered about.
+  const planned = change.planned ?? state.planned.findLast((p) => p.position.trim().toUpperCase() === here)?.root;
+  const task = planned === undefined ? undefined : rootOf(state, planned);
   const about = task === undefined ? undefined : answerFor(questions, task);
   const named = about ?? questions.findLast((q) => q.kind === "question" && q.stands !== "asked" && mentions(q.what, change.position));
   const line = named?.answer?.seq;

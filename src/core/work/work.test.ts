@@ -209,6 +209,8 @@ describe("the owner's answers", () => {
   test("in part: by tasks, and by lines of a quote", () => {
     const state = lines(brief, planned("C6"), planned("C7"), ask("both", { planned: [2, 3] }), answer(4, "part", { declined: [3] }));
     expect([covered(state, "C6", { planned: 2 }), covered(state, "C7", { planned: 3 })]).toEqual([true, false]);
+    // What was declined is not done under another name.
+    expect([covered(state, "c6"), covered(state, "c7")]).toEqual([true, false]);
     const sum = { net: 2, taxes: [], included: true, rounding: 0, total: 2 };
     const line = (task: number) => ({ text: "x", kind: "labour" as const, pieces: 1, price: 1, amount: 1, planned: task });
     const quote: EventDraft = {

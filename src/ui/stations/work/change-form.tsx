@@ -61,6 +61,9 @@ export function ChangeForm() {
     const text = (t: string, key: string) => (t.trim() ? { [key]: t.trim() } : {});
     const part = view.circuit && findElement(view.circuit, v.position.trim());
     if (!v.position.trim()) return "Which position?";
+    // A task of that position is what this is about, unless another was chosen.
+    const same = open.filter((t) => t.position.toUpperCase() === v.position.trim().toUpperCase());
+    const task = v.planned ? Number(v.planned) : same.length === 1 ? same[0]!.root : undefined;
     if (!v.newPart.trim()) return v.kind === "experiment" ? "What is changed?" : "What was fitted?";
     const set = v.set.split(/[,;\s]+/).filter(Boolean);
     try {
@@ -93,7 +96,7 @@ export function ChangeForm() {
         ...(cost?.ok ? { cost: cost.amount } : {}),
         ...(minutes ? { minutes } : {}),
         ...photos,
-        ...(v.planned ? { planned: Number(v.planned) } : {}),
+        ...(task === undefined ? {} : { planned: task }),
         ...(beyond ? { unagreed: v.unagreed.trim() } : {}),
         ...(set.length > 0 ? { set } : {}),
         ...(v.kind === "experiment"

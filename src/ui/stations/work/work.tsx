@@ -28,7 +28,15 @@ const StationDrawing = lateInBrowser(() => import("../../drawing/station-drawing
 const ALWAYS = [
   { id: "changes", name: "Changes", body: <WorkDone />, keep: true },
   { id: "plan", name: "Plan", body: <Plan />, keep: true },
-  { id: "cure", name: "Cure", body: <Cure /> },
+  {
+    id: "cure",
+    name: "Cure",
+    body: (
+      <Gate station="work">
+        <Cure />
+      </Gate>
+    ),
+  },
   { id: "approvals", name: "Approvals", body: <Approvals />, keep: true },
   { id: "quote", name: "Quote", body: <QuoteTab />, keep: true },
 ];
