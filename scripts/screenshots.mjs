@@ -26,7 +26,7 @@ const VIEWS = [
   ["suspects", "/jobs/1004/suspects", "enamel"],
   ["signal", "/jobs/1011/signal", "ledger"],
   ["noise", "/jobs/1003/noise", "enamel"],
-  ["work", "/jobs/1005/work", "enamel"],
+  ["work", "/jobs/1018/work#Plan", "enamel"],
   ["capacitors", "/jobs/1017/work", "ledger"],
   ["output-stage", "/jobs/1014/output-stage", "enamel"],
   ["prove", "/jobs/1001/prove", "ledger"],

@@ -56,6 +56,14 @@ const SCREENS = [
   "/jobs/1001/prove",
   "/jobs/1001/return",
   "/jobs/1001/report",
+  "/jobs/1018/work#Plan",
+  "/jobs/1018/work#Cure",
+  "/jobs/1018/work#Approvals",
+  "/jobs/1018/work#Quote",
+  "/jobs/1001/return#Bill",
+  "/jobs/1018/return#Hand over",
+  "/jobs/1018/paper/quote-47",
+  "/jobs/1018/paper/history",
 ];
 
 /** Solving may take its time on a busy machine: only a screen that never comes fails. */
@@ -71,6 +79,11 @@ async function open(page: Page, path: string): Promise<void> {
       .first()
       .waitFor(PATIENCE);
   else if (part) await page.locator("[data-ready]").first().waitFor(PATIENCE);
+  // Tabs that are not awake yet have a stop for the focus that goes when they are.
+  await page
+    .locator("button[aria-hidden=true]")
+    .first()
+    .waitFor({ state: "detached", ...PATIENCE });
   if (part) await page.getByRole("tab", { name: part }).click();
   if (part === "Where it enters") await page.getByRole("region", { name: "Next test" }).waitFor(PATIENCE);
   if (part === "Grounds") await page.getByRole("table", { name: "Wires" }).waitFor(PATIENCE);

@@ -180,6 +180,8 @@ test("the Vantry Minor with an open heater: isolation first, the open element fo
 
   const post = (type: string, payload: object) =>
     page.request.post(`${shop.address}/api/v1/jobs/1010/events`, { data: { events: [{ type, who: "J.M.", payload }] } });
+  // Originality comes first with this owner: they are asked before.
+  await post("approval", { what: "V2: a tested 50L6GT from stock", answer: "yes" });
   await post("change", { position: "V2", kind: "replacement", newPart: "50L6GT from stock", reason: "heater open", reversible: true });
   await open(page, "/jobs/1010/bring-up");
   await page.getByRole("button", { name: "Passed" }).click();

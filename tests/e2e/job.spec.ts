@@ -152,7 +152,7 @@ test("one job from intake to the printed report", async ({ page }) => {
   await station(page, "Return");
   await page.getByRole("tab", { name: "Bill" }).click();
   await page.getByLabel("For", { exact: true }).fill("Bench time");
-  await page.getByLabel(/^Amount/).fill("45");
+  await page.getByRole("form", { name: "A line of the bill" }).getByLabel(/^Amount/).fill("45");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await page.getByRole("tab", { name: "Report" }).click();
   await page.getByLabel("To the owner").fill("Have the filter cans looked at next year.");

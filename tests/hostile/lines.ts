@@ -56,7 +56,7 @@ export async function openTarget(client: Client, stored: StoredForTests): Promis
     amp: "Wren 5",
     netlist: NETLIST,
   });
-  const p = samplePayloads(stored, { finding: 0, removed: 0, asked: 0, soak: 0, reform: 0, planned: 0, bill: 0 });
+  const p = samplePayloads(stored, { finding: 1, removed: 1, asked: 1, soak: 1, reform: 1, planned: 1, bill: 1 });
   const say = (type: string, payload: object) => ({ type, payload, who: "J.M." });
   const { events } = await client.json<{ events: { seq: number }[] }>("POST", `/api/v1/jobs/${job}/events`, {
     events: [

@@ -25,7 +25,12 @@ export interface KitLine {
   /** What has to come out or apart to reach it. */
   reach: string[];
   /** Of the stock, one that is good for it. */
-  stock?: { number: number; pieces: number; place?: string };
+  stock?: {
+    number: number;
+    pieces: number;
+    place?: string;
+    /** What is asked of it here and not known of it: "ripple current". */ unknown?: string[];
+  };
   /** For one. */
   price?: number;
 }
@@ -63,7 +68,15 @@ const stockOffer = (s: StockPart): CapacitorOffer => ({
   ...(s.safetyClass ? { safetyClass: s.safetyClass } : {}),
 });
 
-/** A part of the stock that nothing speaks against in that place, the smallest rating first. */
+/** What its life hangs on and nobody noted of a part. That its size is not known is seen when it is held there. */
+const unknownOf = (place: ReturnType<typeof placeNeeds>, offer: CapacitorOffer): string[] => [
+  ...checkCapacitor(place, offer)
+    .filter((c) => c.verdict === "none" && (c.what === "ripple current" || c.what === "temperature"))
+    .map((c) => c.what),
+  ...(/electrolytic/i.test(offer.kind) && offer.hours === undefined ? ["life"] : []),
+];
+
+/** A part of the stock that nothing speaks against in that place: one of which all is known before others, then the nearest value, the smallest rating. */
 export function fromStock(place: ReturnType<typeof placeNeeds>, stock: readonly StockPart[]): StockPart | undefined {
   return stock
     .filter(
@@ -75,8 +88,18 @@ export function fromStock(place: ReturnType<typeof placeNeeds>, stock: readonly 
         !s.sections?.length &&
         !checkCapacitor(place, stockOffer(s)).some((c) => c.verdict === "out" || c.verdict === "watch"),
     )
-    .sort((a, b) => Math.abs(Math.log(a.value / place.farads)) - Math.abs(Math.log(b.value / place.farads)) || a.rating - b.rating)[0];
+    .sort(
+      (a, b) =>
+        unknownOf(place, stockOffer(a)).length - unknownOf(place, stockOffer(b)).length ||
+        Math.abs(Math.log(a.value / place.farads)) - Math.abs(Math.log(b.value / place.farads)) ||
+        a.rating - b.rating,
+    )[0];
 }
+
+const unknown = (...of: Parameters<typeof unknownOf>) => {
+  const names = unknownOf(...of);
+  return names.length > 0 ? { unknown: names } : {};
+};
 
 /** What is in the way of a part: sections of its can come with it; tubes whose sockets it hangs on are pulled first. */
 function reachOf(circuit: Circuit, c: KnownCapacitor): string[] {
@@ -133,7 +156,9 @@ export function recapKit(
         text,
         checks: [{ part: c.name, checks: checkCapacitor(place, offer) }],
         reach,
-        ...(own ? { stock: { number: own.number, pieces: own.pieces, ...(own.place ? { place: own.place } : {}) } } : {}),
+        ...(own
+          ? { stock: { number: own.number, pieces: own.pieces, ...(own.place ? { place: own.place } : {}), ...unknown(place, offer) } }
+          : {}),
         ...(own?.price === undefined ? {} : { price: own.price }),
       });
     } catch (error) {

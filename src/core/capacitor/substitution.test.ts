@@ -272,6 +272,12 @@ test("a kit with stock: what lies in the drawer and is good is taken, with its p
   const place = placeNeeds(circuit, known[0]!, stresses.get("C1"));
   expect(fromStock(place, stock)!.number).toBe(2);
   expect(fromStock(place, [stock[0]!])).toBeUndefined();
+  // One of which the ripple current and the hours were never noted is offered last, and says so.
+  const { ripple: _r, hours: _h, ...bare } = { ...stock[1]!, number: 3 };
+  expect(fromStock(place, [bare, ...stock])!.number).toBe(2);
+  const only = recapKit(circuit, known.slice(0, 1), stresses, [bare]).lines[0]!;
+  expect(only.stock).toMatchObject({ number: 3, unknown: ["ripple current", "life"] });
+  expect(kit.lines[0]!.stock!.unknown).toBeUndefined();
 });
 
 test("hand-worked: energy before and after", () => {

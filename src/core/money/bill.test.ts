@@ -134,6 +134,24 @@ test("a yes that was taken back: what was done before it is billed, what was not
   expect(never.lines).toEqual([]);
 });
 
+test("a price that was agreed for a position holds the time on its task: nothing is billed twice", () => {
+  const b = bill(
+    { type: "approval", payload: { what: "C6 and C7: renew both", answer: "asked", cost: 18 } },
+    answer(1, "yes"),
+    planned("C6", 30),
+    planned("C7", 30),
+    planned("R9", 30),
+    fitted("C6", 3, { minutes: 20 }),
+    fitted("C7", 4, { minutes: 20, cost: 3 }),
+    fitted("R9", 5, { minutes: 15, cost: 1 }),
+  );
+  expect(b.lines.map((l) => [l.text, l.amount])).toEqual([
+    ["C6 and C7: renew both", 18],
+    ["new R9 for R9", 1.5],
+    ["R9: renew (labour, 15 min)", 15],
+  ]);
+});
+
 test("without a quote: the time on each task in steps, the parts, what was typed by hand; a change without a price is named", () => {
   const b = bill(
     planned("C6", 30),
@@ -153,7 +171,7 @@ test("without a quote: the time on each task in steps, the parts, what was typed
     ["carriage", 12.5],
   ]);
   expect(b.differences).toEqual([
-    "There was no quote: billed by the time and the parts that it took.",
+    "There was no quote: what was not agreed at a price is billed by the time and the parts that it took.",
     "new R9 for R9: no price was noted; it stands at nothing.",
   ]);
 });

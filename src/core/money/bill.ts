@@ -85,7 +85,11 @@ export function billDraft(state: JobState, tasks: readonly Task[], settings: Pic
     if (agreed && done.length === 0) differences.push(texts.taskOpen(q.what));
     if (done.length === 0 || !(agreed || before)) continue;
     about.forEach((r) => settled.add(r));
-    own.forEach((c) => paidFor.add(rootOf(state, c.seq)));
+    for (const c of own) {
+      paidFor.add(rootOf(state, c.seq));
+      // The time on their tasks is in the price that was agreed.
+      if (c.planned !== undefined) settled.add(rootOf(state, c.planned));
+    }
     lines.push({ ...fixedLine(q.asked?.options?.[q.answer.option ?? -1]?.name ?? q.what, q.cost), key: `line ${q.line}` });
     if (before) differences.push(texts.takenBackAfter(q.what, answeredOn(q)));
     else if (accepted) differences.push(texts.addedLater(q.what, answeredOn(q)));

@@ -54,7 +54,7 @@ export function historyBlocks(job: number, view: JobView, settings: Settings, dr
           { block: "heading" as const, text: texts.circuitInUse() },
           {
             block: "text" as const,
-            text: texts.changedFromModel(state.changes.filter((c) => c.set?.length && c.outcome !== "reverted").length),
+            text: differs(state.changes.filter((c) => c.set?.length && c.outcome !== "reverted").length),
           },
           ...left.map((l): Block => ({ block: "text", text: texts.leftOut(`${l.position}, ${l.why}`) })),
           ...(drawing ? [{ block: "drawing" as const, ...drawing }] : []),
@@ -90,6 +90,8 @@ export function historyBlocks(job: number, view: JobView, settings: Settings, dr
     ),
   ];
 }
+
+const differs = (changes: number): string => (changes === 0 ? texts.asItsModel() : texts.changedFromModel(changes));
 
 function ledger({ state }: JobView): Block[] {
   return table(

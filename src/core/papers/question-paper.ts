@@ -79,6 +79,6 @@ export function questionBlocks(of: PaperOf, q: Question, state: Pick<JobState, "
     ...(evidence.length > 0 ? [{ block: "heading" as const, text: texts.whatShowsIt() }, ...evidence] : []),
     { block: "heading", text: texts.yourAnswer() },
     { block: "text", look: "strong", text: answer[q.stands] },
-    ...(q.stands === "asked" ? [{ block: "text" as const, text: settings.shopAddress || settings.shopName }] : []),
+    ...(q.stands === "asked" ? [{ block: "text" as const, text: texts.pleaseAnswer(settings.shopName, settings.shopAddress) }] : []),
   ];
 }

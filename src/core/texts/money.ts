@@ -32,8 +32,9 @@ export const tookLonger = (task: Value, worked: Value, quoted: Value) =>
 export const otherPart = (position: Value, fitted: Value, quoted: Value) =>
   say`${position}: ${fitted} was fitted, ${quoted} was quoted; billed as quoted.`;
 export const onEarlierBill = (count: Value, bill: Value) => say`${count} of the lines stand on bill ${bill} already.`;
-export const withoutQuote = () => say`There was no quote: billed by the time and the parts that it took.`;
-export const nothingAgreed = () => say`The quote has no answer yet: billed by the time and the parts that it took.`;
+export const withoutQuote = () => say`There was no quote: what was not agreed at a price is billed by the time and the parts that it took.`;
+export const nothingAgreed = () =>
+  say`The quote has no answer yet: what was not agreed at a price is billed by the time and the parts that it took.`;
 
 // spent
 export const limitPassed = (spent: Value, limit: Value) => say`Work done so far comes to ${spent}; the owner's limit is ${limit}`;

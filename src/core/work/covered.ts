@@ -43,7 +43,9 @@ export function coverageOf(
   if (!state.brief) return { covered: true, why: texts.noBriefYet() };
   if (named?.stands === "revoked") return { covered: false, why: texts.ownerTookBack(line), line };
   const source = state.planned.find((p) => p.root === task)?.source;
-  const finding = state.findings.find((f) => f.closed === undefined && (f.seq === source || mentions(f.place, change.position)));
+  // Of what was done before, the finding that asked for it may be closed by now.
+  const open = (f: Agreed["findings"][number]) => (before === Infinity ? f.closed === undefined : f.seq < before);
+  const finding = state.findings.find((f) => open(f) && (f.seq === source || mentions(f.place, change.position)));
   const action = change.kind === "repair" ? `repair ${change.newPart}` : `replace with ${change.newPart}`;
   const { brief, why } = briefAllows(state.brief, action, change.position, finding?.severity === "danger" ? "danger" : "fault");
   if (brief === "ask") return { covered: false, why: named ? texts.ownerDeclined(line) : why, ...(line ? { line } : {}) };

@@ -195,6 +195,14 @@ describe("the owner's answers", () => {
     expect(covered(lines(brief, danger("speaker")), "speaker")).toBe(false);
     const state = lines(brief, danger("C20"));
     expect([covered(state, "C20"), covered(state, "C2")]).toEqual([true, false]);
+    // Once it is dealt with, what was done for it stays covered; a second time it is not.
+    const closed = lines(
+      brief,
+      danger("C20"),
+      { type: "note", payload: { text: "x" } },
+      { type: "finding-closed", payload: { finding: 2, how: "done" } },
+    );
+    expect([coverageOf(closed, change("C20"), 3).covered, covered(closed, "C20")]).toEqual([true, false]);
   });
   test("a yes by position, a no, a part, a yes that is taken back; the last answer stands", () => {
     const asked = [brief, ask("C6: renew it")];

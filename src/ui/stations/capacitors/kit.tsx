@@ -181,7 +181,7 @@ function Line({ line }: { line: KitLine }) {
         </td>
         <td>
           {line.stock ? (
-            `${line.stock.pieces < line.pieces ? `▲ ${line.stock.pieces} of ${line.pieces}` : line.stock.pieces}, number ${line.stock.number}${line.stock.place ? `, ${line.stock.place}` : ""}`
+            `${line.stock.pieces < line.pieces ? `▲ ${line.stock.pieces} of ${line.pieces}` : line.stock.pieces}, number ${line.stock.number}${line.stock.place ? `, ${line.stock.place}` : ""}${line.stock.unknown ? `; ▲ not known of it: ${line.stock.unknown.join(", ")}` : ""}`
           ) : (
             <span className="soft">to be ordered</span>
           )}

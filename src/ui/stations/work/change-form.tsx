@@ -127,7 +127,7 @@ export function ChangeForm() {
   };
   return (
     <Section title="Log a change">
-      <form className="grid grid-cols-2 gap-3 lg:grid-cols-6" onSubmit={onSubmit} aria-label="A change">
+      <form className="grid grid-cols-2 items-end gap-3 lg:grid-cols-6" onSubmit={onSubmit} aria-label="A change">
         <Field label="This is a">
           <select className="select w-full" {...field("kind")}>
             <option value="replacement">replacement</option>
