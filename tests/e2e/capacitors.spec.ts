@@ -78,6 +78,8 @@ test("the museum's can in quick time: one section to keep, one off the supply; t
 
   // What they hold is not taken for nothing: nothing is fitted before it is proven, or gone past with a reason.
   await pass(page, 1016, "work");
+  // The museum is asked first: nothing goes in beyond what was agreed.
+  await log(page, 1016, { type: "approval", payload: { what: "the can of C1, C3 and C4: a new one in the old clamp", answer: "yes" } });
   await page.reload();
   await tab(page, "Capacitors");
   await expect(page.getByRole("row", { name: /^C4 / })).toContainText("replace");

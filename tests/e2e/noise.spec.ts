@@ -250,7 +250,9 @@ test("an experiment is in the circuit in use until it is put back with one click
   }
   await page.getByLabel("After the experiment").fill("rings less, duller");
   await page.getByRole("button", { name: "Put back" }).click();
-  await expect(page.getByText("put back; after: rings less, duller")).toBeVisible();
+  const row = page.getByRole("table", { name: "Changes" }).getByRole("row", { name: /R17=4\.7k/ });
+  await expect(row).toContainText("after: rings less, duller");
+  await expect(row).toContainText("put back");
   await open(page, "/jobs/1011/signal");
   await expect(feedback).toHaveText(before);
 });

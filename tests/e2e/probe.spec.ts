@@ -296,6 +296,10 @@ test("hunt on the Wren: the leaky capacitor, its lifted leg read by the meter; r
   await expect(settle(page)).toHaveCount(0, { timeout: 20_000 });
   await expect(advice(page)).toContainText("C6 leaky");
   await say(page, "fit C6 22n 630V film, was leaky");
+  // She wants it original, and was not asked: it is held until somebody says why.
+  await page.getByLabel("It is done already, or cannot wait, because").fill("it would have taken the output tube with it");
+  await page.getByRole("button", { name: "Log it with this reason" }).click();
+  await expect(page.getByRole("dialog")).toHaveCount(0);
   await walkAgain(page, 1004, 231);
   await expect(summary(page)).toContainText("11 in band");
   const tape = await tapeOf(page, 1004);

@@ -8,7 +8,7 @@ import { isFitted } from "../tape/fold";
 import { safetyTestsFor } from "../safety/end-of-job-tests";
 import type { JobView } from "../job/job-view";
 import * as texts from "../texts/papers";
-import type { BeforeAfter } from "./report";
+import type { BeforeAfter } from "./before-after";
 
 export interface ReportFront {
   was: string[];

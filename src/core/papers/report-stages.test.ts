@@ -9,7 +9,8 @@ import { lineworkOf } from "../drawing/linework";
 import { svgOf } from "../drawing/svg";
 import { solveOnce } from "../expectation/solve-once";
 import { benchSheet } from "./bench-sheet";
-import type { BeforeAfter, Report } from "./report";
+import type { BeforeAfter } from "./before-after";
+import type { Report } from "./report";
 import type { Block } from "./block";
 import { reportStages } from "./report-stages";
 

@@ -5,7 +5,8 @@ import { overlap, type Box, type Drawing, type Symbol } from "../drawing/geometr
 import { lineworkOf, type NodeLines } from "../drawing/linework";
 import { outline, type School, type Stroke } from "../drawing/strokes";
 import * as texts from "../texts/job";
-import type { BeforeAfter, Report } from "./report";
+import type { BeforeAfter } from "./before-after";
+import type { Report } from "./report";
 import type { Block } from "./block";
 
 /** A stage with what stands around it, in the drawing's units. */

@@ -1,12 +1,9 @@
 /** The owner's report as content: what was wrong, what was found, before and after, parts, safety, what to watch. */
 
-import { formatVolts } from "../quantity/format";
 import { staircase, type StaircaseStep } from "../walk/walk";
 import { verdictOf, type Verdict } from "../expectation/expectation";
 import { expectedFrom } from "../expectation/modelled";
-import type { Circuit, TestPoint } from "../circuit/circuit";
-import type { Conditions, Reading } from "../tape/events/measuring-events";
-import { isFitted, latestReading, type Line } from "../tape/fold";
+import { isFitted, latestReading } from "../tape/fold";
 import type { JobView } from "../job/job-view";
 import { reportCapacitors, type ReportCapacitors } from "./report-capacitors";
 import { reportNoise, type ReportNoise } from "./report-noise";
@@ -17,19 +14,12 @@ import { formatMoney, type MoneyForm } from "../money/amount";
 import { billDraft, owed, standingBills } from "../money/bill";
 import { questionsOf } from "../work/questions";
 import { tasksOf } from "../work/tasks";
+import { beforeAfter, type BeforeAfter } from "./before-after";
 import type { BillToShow } from "./money-blocks";
 import { reportFront, type ReportFront } from "./report-front";
 import { reportProof, type ReportProof } from "./report-proof";
 import { dateAmp } from "../inspection/dating";
 import * as texts from "../texts/job";
-
-export interface BeforeAfter {
-  point: string;
-  label: string;
-  before: { text: string; verdict: Verdict };
-  after?: { text: string; verdict: Verdict };
-  expected: string;
-}
 
 export interface Report {
   shop: { name: string; address: string };
@@ -180,40 +170,6 @@ function billsOf({ state }: JobView, settings: Settings): BillToShow[] {
   const { lines, sum, differences, paid, due } = billDraft(state, tasksOf(state, now), settings, now);
   // As long as nothing has a price there is nothing to say.
   return sum.total === 0 ? [] : [{ lines, sum, differences, paid, due, final: state.returned !== undefined }];
-}
-
-const alike = (a: Conditions, b: Conditions) =>
-  (a.without ?? []).join() === (b.without ?? []).join() &&
-  (a.limiter ?? "") === (b.limiter ?? "") &&
-  (a.switches ?? "") === (b.switches ?? "");
-
-function beforeAfter(circuit: Circuit, { state, sourceAt }: JobView): BeforeAfter[] {
-  const firstChange = state.changes[0]?.seq ?? Infinity;
-  const lastChange = state.changes.at(-1)?.seq ?? Infinity;
-  /** By the circuit as it was when it was read: an experiment that came later is not held against it. */
-  const expectedOf = (point: TestPoint, r: Line<Reading>) => sourceAt(r.seq)?.expect(point, r.conditions) ?? { none: texts.noCircuit() };
-  const shown = (point: TestPoint, r: Line<Reading>) => {
-    const expected = expectedOf(point, r);
-    return { text: formatVolts(r.value), verdict: "none" in expected ? ("none" as Verdict) : verdictOf(r.value, expected) };
-  };
-  return [...circuit.points]
-    .sort((a, b) => a.order - b.order)
-    .flatMap((point) => {
-      const all = state.readings.filter((r) => r.point === point.name && r.kind === "dcv");
-      const before = all.filter((r) => r.seq < firstChange).at(-1) ?? all[0];
-      if (!before) return [];
-      const after = all.findLast((r) => r.seq > lastChange && alike(r.conditions, before.conditions));
-      const expected = expectedOf(point, after ?? before);
-      return [
-        {
-          point: point.name,
-          label: point.label,
-          before: shown(point, before),
-          after: after && shown(point, after),
-          expected: "none" in expected ? "" : `${formatVolts(expected.low)} to ${formatVolts(expected.high)}`,
-        },
-      ];
-    });
 }
 
 function stairsOf(view: JobView): Report["stairs"] {

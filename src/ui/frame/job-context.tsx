@@ -21,14 +21,14 @@ import type { BadName } from "@/core/shop/bad-names";
 import type { Settings } from "@/core/shop/settings";
 import type { ShopHistory } from "@/core/suspects/history";
 import type { Conditions } from "@/core/tape/events/measuring-events";
-import type { EventDraft, JobEvent } from "@/core/tape/events/event";
+import type { JobEvent } from "@/core/tape/events/event";
 import { conditionsNow } from "@/core/tape/fold";
 import type { StationId } from "@/core/tape/stations";
 import type { InstrumentPort } from "./instrument-port";
 import type { JobPort } from "./job-port";
 import type { PartsPort } from "./parts-port";
 import type { StockPort } from "./stock-port";
-import { useAgreed } from "./use-agreed";
+import { useAgreed, type Held } from "./use-agreed";
 import { useServerClock } from "./use-server-clock";
 import { useSolved, type SolvedState } from "./use-solved";
 import { useTape, type Tape } from "./use-tape";
@@ -85,18 +85,6 @@ export interface JobValue extends JobServices {
   setInHand(at: InHand | undefined): void;
   /** How the solver of this amp's circuit is doing. */
   solved: SolvedState;
-}
-
-/** Lines that wait for a word on why they go beyond what was agreed. */
-export interface Held {
-  drafts: EventDraft[];
-  /** What goes beyond, and why, a sentence each. */
-  says: string[];
-  /** Logs them all, those that go beyond with the reason. */
-  release(reason: string): void;
-  /** Asks the owner instead: each becomes a task and a question. */
-  ask(): void;
-  drop(): void;
 }
 
 /** A part by its name in the circuit file ("XV1A"), or a node. */

@@ -5,8 +5,19 @@ import { useCallback, useMemo, useRef, useState, useEffect } from "react";
 import type { EventDraft } from "@/core/tape/events/event";
 import type { JobState } from "@/core/tape/fold";
 import { refusedAsBeyond } from "@/core/work/covered";
-import type { Held } from "./job-context";
 import type { Tape } from "./use-tape";
+
+/** Lines that wait for a word on why they go beyond what was agreed. */
+export interface Held {
+  drafts: EventDraft[];
+  /** What goes beyond, and why, a sentence each. */
+  says: string[];
+  /** Logs them all, those that go beyond with the reason. */
+  release(reason: string): void;
+  /** Asks the owner instead: each becomes a task and a question. */
+  ask(): void;
+  drop(): void;
+}
 
 type ChangeDraft = EventDraft<"change">;
 const isChange = (d: EventDraft): d is ChangeDraft => d.type === "change";

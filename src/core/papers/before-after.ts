@@ -1,0 +1,52 @@
+/** Each point's volts before the first change and after the last one, under like conditions, judged by the circuit as it was then. */
+
+import type { Circuit, TestPoint } from "../circuit/circuit";
+import { verdictOf, type Verdict } from "../expectation/expectation";
+import type { JobView } from "../job/job-view";
+import { formatVolts } from "../quantity/format";
+import type { Conditions, Reading } from "../tape/events/measuring-events";
+import type { Line } from "../tape/fold";
+import * as texts from "../texts/job";
+
+export interface BeforeAfter {
+  point: string;
+  label: string;
+  before: { text: string; verdict: Verdict };
+  after?: { text: string; verdict: Verdict };
+  expected: string;
+}
+
+const alike = (a: Conditions, b: Conditions) =>
+  (a.without ?? []).join() === (b.without ?? []).join() &&
+  (a.limiter ?? "") === (b.limiter ?? "") &&
+  (a.switches ?? "") === (b.switches ?? "");
+
+/** In the order of the walk; points that were never read are left out. */
+export function beforeAfter(circuit: Circuit, { state, sourceAt }: JobView): BeforeAfter[] {
+  const firstChange = state.changes[0]?.seq ?? Infinity;
+  const lastChange = state.changes.at(-1)?.seq ?? Infinity;
+  /** By the circuit as it was when it was read: an experiment that came later is not held against it. */
+  const expectedOf = (point: TestPoint, r: Line<Reading>) => sourceAt(r.seq)?.expect(point, r.conditions) ?? { none: texts.noCircuit() };
+  const shown = (point: TestPoint, r: Line<Reading>) => {
+    const expected = expectedOf(point, r);
+    return { text: formatVolts(r.value), verdict: "none" in expected ? ("none" as Verdict) : verdictOf(r.value, expected) };
+  };
+  return [...circuit.points]
+    .sort((a, b) => a.order - b.order)
+    .flatMap((point) => {
+      const all = state.readings.filter((r) => r.point === point.name && r.kind === "dcv");
+      const before = all.filter((r) => r.seq < firstChange).at(-1) ?? all[0];
+      if (!before) return [];
+      const after = all.findLast((r) => r.seq > lastChange && alike(r.conditions, before.conditions));
+      const expected = expectedOf(point, after ?? before);
+      return [
+        {
+          point: point.name,
+          label: point.label,
+          before: shown(point, before),
+          after: after && shown(point, after),
+          expected: "none" in expected ? "" : `${formatVolts(expected.low)} to ${formatVolts(expected.high)}`,
+        },
+      ];
+    });
+}
