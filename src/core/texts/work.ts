@@ -19,8 +19,8 @@ export const deadBeforeLive = (task: Value, before: Value) =>
 export const setAgainAfter = (task: Value, later: Value) => say`${task} stands before ${later}: after that it has to be set again`;
 export const testsLast = (task: Value, later: Value) => say`${task} stands before ${later}: the tests have to be done again after it`;
 export const needsInCircle = (tasks: Value) => say`these tasks need each other in a circle: ${tasks}. Take one of the needs away`;
-export const openFirst = (what: Value) => say`Take off: ${what}`;
-export const closeAfter = (what: Value) => say`Put back: ${what}`;
+export const openFirst = (what: Value) => say`Open up first: ${what}`;
+export const closeAfter = (what: Value) => say`Close up again: ${what}`;
 export const proveDeadFirst = () => say`Make safe: prove the amp dead`;
 
 // time

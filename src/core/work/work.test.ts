@@ -69,12 +69,12 @@ describe("order", () => {
     ]).map((s) => ("says" in s ? s.says : s.task.root));
     expect(says).toEqual([
       "Make safe: prove the amp dead",
-      "Take off: chassis out",
+      "Open up first: chassis out",
       1,
-      "Take off: board up",
+      "Open up first: board up",
       2,
       3,
-      "Put back: chassis out, board up",
+      "Close up again: chassis out, board up",
       4,
     ]);
   });

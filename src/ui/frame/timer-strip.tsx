@@ -27,8 +27,8 @@ function Running({ stop }: { stop(): void }) {
     >
       <span className="min-w-0 flex-1">
         Timer: <strong>{task?.name ?? (running.what || "work on no task")}</strong>,{" "}
-        <span className="tabular-nums">{formatDuration(Math.floor(running.minutes) * 60)}</span>
-        {task && <span className="soft"> of {formatDuration(task.estimate * 60)} estimated</span>}
+        <span className="tabular-nums">{running.minutes < 1 ? "just started" : formatDuration(Math.floor(running.minutes) * 60)}</span>
+        {task && <span className="soft">, {formatDuration(task.estimate * 60)} estimated</span>}
         {over && <span className="text-warning"> ▲ longer than estimated</span>}
         {running.problem && (
           <span className="block text-warning">▲ {running.problem}. Was it forgotten? Take minutes off at Work, Plan.</span>

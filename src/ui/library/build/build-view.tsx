@@ -220,6 +220,7 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
             typing &&
             slot && (
               <ValueEntry
+                key={slot.part}
                 drawing={drawing}
                 slot={slot}
                 go={go}

@@ -1,7 +1,7 @@
 "use client";
 /** A value typed where it stands on the drawing: Enter or Tab goes on to the next, nothing typed leaves it as it is. */
 
-import { useEffect, useRef, useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import { TEXT_HEIGHT, type Drawing } from "@/core/drawing/geometry";
 import type { Slot } from "@/core/blocks/values";
 import { formatQuantity } from "@/core/quantity/format";
@@ -17,15 +17,13 @@ interface ValueEntryProps {
 
 const [WIDTH, HEIGHT] = [10, 2.7];
 
+/** Each slot has a field of its own: give it the part as its key. */
 export function ValueEntry({ drawing, slot, type, go, leave }: ValueEntryProps) {
   const [typed, setTyped] = useState("");
   const [why, setWhy] = useState("");
   const input = useRef<HTMLInputElement>(null);
-  useEffect(() => {
-    setTyped("");
-    setWhy("");
-    input.current?.focus({ preventScroll: true });
-  }, [slot.part]);
+  // With the field itself, not after it is painted: a key pressed in between would be lost.
+  useLayoutEffect(() => input.current?.focus({ preventScroll: true }), []);
   const label = drawing.labels.find((l) => l.part === slot.part);
   const symbol = drawing.symbols.find((s) => s.part === slot.part);
   const box = label?.box ?? symbol?.box;

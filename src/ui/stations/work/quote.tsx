@@ -172,7 +172,7 @@ export function QuoteTab() {
               </Field>
             </div>
             {unpriced.length > 0 && <p className="mt-2 text-warning">▲ Without a price, so at nothing: {unpriced.join("; ")}</p>}
-            {deposit > 0 && <p className="soft mt-1">Before the work begins: {money(deposit)}</p>}
+            {deposit > 0 && <p className="soft mt-1">Deposit before the work begins: {money(deposit)}</p>}
             {role === "apprentice" ? (
               <p className="mt-2 text-sm">An apprentice makes no quote: ask the technician.</p>
             ) : (

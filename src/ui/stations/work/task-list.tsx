@@ -145,7 +145,10 @@ function Row({ task: t, before, edit }: { task: Task; before: string[]; edit(tas
           disabled={waiting}
           aria-label={`${runs ? "Stop" : "Start"} the timer of ${t.name}`}
           onClick={() =>
-            say({ type: "timer", payload: runs ? { turn: "stopped", planned: t.root } : { turn: "started", planned: t.root } })
+            say({
+              type: "timer",
+              payload: runs ? { turn: "stopped", planned: t.root } : { turn: "started", planned: t.root, what: t.name.slice(0, 200) },
+            })
           }
         >
           {runs ? "Stop" : "Start"}

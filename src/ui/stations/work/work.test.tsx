@@ -76,7 +76,7 @@ describe("the plan", () => {
     await user.click(screen.getByRole("button", { name: "Start the timer of C6: renew" }));
     await settle();
     const strip = screen.getByRole("status", { name: "Timer" });
-    expect(strip).toHaveTextContent("Timer: C6: renew, 0 s of 30 min estimated");
+    expect(strip).toHaveTextContent("Timer: C6: renew, just started, 30 min estimated");
     // Half an hour at 60 an hour is more than the owner's 20.
     expect(strip).toHaveTextContent(/it comes to 30.00.kr; the owner's limit is 20.00.kr/);
     await user.click(screen.getByRole("button", { name: "C6: renew is done" }));
