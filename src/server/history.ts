@@ -2,7 +2,7 @@
 
 import { complaintKinds } from "@/core/memory/complaint";
 import type { JobDigest } from "@/core/memory/digest";
-import { shopMemory } from "@/core/memory/shop-memory";
+import { modelMemory, shopMemory, type ModelMemory } from "@/core/memory/shop-memory";
 import { similarCases, type OldCase } from "@/core/memory/similar";
 import type { ShopHistory } from "@/core/suspects/history";
 import type { Sql } from "./database";
@@ -54,5 +54,13 @@ export async function similarJobs(sql: Sql, jobId: number): Promise<OldCase[]> {
   return similarCases(
     here.digest,
     old.map((o) => ({ ...o, sameModel: here.name !== null && o.maker === here.maker && o.name === here.name })),
+  );
+}
+
+/** What the shop knows of a model, in any version of its circuit. */
+export async function memoryOfModel(sql: Sql, model: Pick<AmpModel, "maker" | "name">): Promise<ModelMemory> {
+  const jobs = await otherJobs(sql, 0);
+  return modelMemory(
+    jobs.map(({ job, maker, name, digest }) => ({ job, digest, sameModel: maker === model.maker && name === model.name })),
   );
 }

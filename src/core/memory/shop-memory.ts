@@ -90,3 +90,32 @@ export function normalHere(memory: Pick<ShopHistory, "normal"> | undefined, poin
   const [a, b] = [low * mains, high * mains].sort((x, y) => x - y);
   return { volts: middle * mains, low: a!, high: b!, count, jobs };
 }
+
+/** What the shop knows of one model, to be read in its library. */
+export interface ModelMemory {
+  history: ShopHistory;
+  /** Jobs with a complaint, the last first. */
+  jobs: { job: number; complaint: string; cured: boolean; proved: boolean; cures: string[]; worked: number }[];
+  /** Median minutes of the jobs whose time was kept. */
+  minutes?: number;
+}
+
+/** @param jobs all of the shop; `sameModel` says which are of the model. */
+export function modelMemory(jobs: readonly RememberedJob[]): ModelMemory {
+  const own = jobs.filter((j) => j.sameModel);
+  const worked = own.map((j) => j.digest.worked).filter((m) => m > 0);
+  return {
+    history: shopMemory(jobs, []),
+    jobs: own
+      .map(({ job, digest: d }) => ({
+        job,
+        complaint: d.complaint,
+        cured: d.cured,
+        proved: d.proved,
+        cures: d.cures.map((c) => `${c.position}: ${c.says}`),
+        worked: d.worked,
+      }))
+      .sort((a, b) => b.job - a.job),
+    ...(worked.length > 0 ? { minutes: Math.round(median(worked)!) } : {}),
+  };
+}

@@ -229,3 +229,11 @@ export const canComesOut = (can: Value, others: Value) => (others ? say`${can} c
 export const atSockets = (tubes: Value) => say`at the socket of ${tubes}`;
 export const pairInSeries = () => say`two in series`;
 export const fromDrawer = (number: Value) => say`number ${number} of the stock`;
+
+// typed-part
+export const valueNotRead = () => say`its value cannot be read; it comes first: 22 nF 630 V film`;
+export const voltsNotNamed = () => say`the volts that it is rated for are not named: 22 nF 630 V film`;
+export const wattsNotNamed = () => say`the watts that it is rated for are not named: 56 k 2 W metal-oxide`;
+export const kindNotNamed = () => say`its kind is not named: film, electrolytic, metal-oxide`;
+export const notChecked = (why: Value) => say`not checked in its place: ${why}`;
+export const notSolved = () => say`what bears on it is not solved`;

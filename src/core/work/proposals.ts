@@ -19,11 +19,10 @@ const LIVE = /\b(measure|adjust|set|test|soak|listen|retension)\b/i;
 export const phaseOf = (action: string): WorkPhase =>
   /\bbias\b/i.test(action) ? "adjustment" : LIVE.test(action) ? "power on" : "power off";
 
-/** @param shared tasks that other rooms propose: capacitors to be renewed. One with the position of a planned task is left out. */
+/** Suspects and capacitors are planned where they are judged. */
 export function proposals(
   state: Pick<JobState, "findings" | "approvals" | "planned" | "quotes" | "lines">,
   circuit: Circuit | undefined,
-  shared: readonly Planned[] = [],
 ): Proposal[] {
   const findings = workList(state)
     .filter((w) => w.stands !== "no")
@@ -40,12 +39,7 @@ export function proposals(
     }));
   const open = state.planned.filter((p) => p.ended === undefined);
   const known = new Set(state.planned.map((p) => p.source).filter((s) => s !== undefined));
-  const positions = new Set(state.planned.map((p) => p.position.toLowerCase()));
-  const fresh = findings.filter((f) => !known.has(f.planned.source!));
-  const parts = shared.filter(
-    (p) => !positions.has(p.position.toLowerCase()) && !fresh.some((f) => f.planned.position.toLowerCase() === p.position.toLowerCase()),
-  );
-  const all = [...fresh, ...parts.map((planned): Proposal => ({ planned, urgent: false }))];
+  const all = findings.filter((f) => !known.has(f.planned.source!));
   const coming = [...open, ...all.map((p) => p.planned)];
   const output = circuit?.elements.filter((e) => e.tube && (e.tube.ratings?.plateWatts ?? 0) >= 5).map((e) => e.name.toLowerCase()) ?? [];
   const tubes = coming.some((p) => output.includes(p.position.toLowerCase()) || /output tube|bias/i.test(`${p.position} ${p.what}`));

@@ -9,6 +9,7 @@ import type { Circuit } from "@/core/circuit/circuit";
 import { readCircuit } from "@/core/circuit/read";
 import { complementOf, complementWords, removableTubes } from "@/core/circuit/nearest";
 import { headlineOf } from "@/core/expectation/headline";
+import type { ModelMemory } from "@/core/memory/shop-memory";
 import type { DrawingPort } from "@/core/ports/drawing-port";
 import type { School } from "@/core/drawing/strokes";
 import { lateInBrowser } from "../frame/late";
@@ -20,6 +21,7 @@ import { CompareView } from "./compare-view";
 import { ConditionsBar, type ConditionsTyped } from "./conditions-bar";
 import { Tabs } from "../forms/tabs";
 import { Figures } from "./figures";
+import { InThisShop } from "./in-this-shop";
 import type { LibraryPort, ModelHead } from "./library-port";
 import type { NearModel } from "./build/ways-in";
 import { StoreBar } from "./store-bar";
@@ -53,6 +55,8 @@ export interface ModelPageProps {
   solver: SolverPort;
   drawings: DrawingPort;
   school: School;
+  /** What the shop knows of it from its jobs. */
+  memory?: ModelMemory;
   saved(head: ModelHead): void;
 }
 
@@ -70,6 +74,7 @@ export function ModelPage({
   solver,
   drawings,
   school,
+  memory,
   saved,
 }: ModelPageProps) {
   const draft = useDraft(head ? `model-${head.id}` : begunFrom ? `from-${begunFrom.id}` : draftName, netlist);
@@ -258,6 +263,7 @@ export function ModelPage({
               <Unread what="Compare needs two circuit files" />
             ),
           },
+          ...(memory ? [{ id: "shop", name: "In this shop", body: <InThisShop memory={memory} mains={conditions.mains} /> }] : []),
         ]}
         first={sound ? "drawing" : "file"}
       />

@@ -1,6 +1,7 @@
 import { notFound } from "next/navigation";
 import { db } from "@/server/db";
 import { UserError } from "@/server/errors";
+import { memoryOfModel } from "@/server/history";
 import { getModel, listModels, modelVersions } from "@/server/models";
 import { getSettings } from "@/server/settings";
 import { Strip } from "../../strip";
@@ -24,7 +25,15 @@ export default async function OneModelPage({ params }: { params: Promise<{ id: s
     <>
       <Strip settings={settings} />
       <main>
-        <ModelClient key={model.id} head={head} netlist={netlist} versions={versions} others={others} school={settings.symbols} />
+        <ModelClient
+          key={model.id}
+          memory={await memoryOfModel(sql, model)}
+          head={head}
+          netlist={netlist}
+          versions={versions}
+          others={others}
+          school={settings.symbols}
+        />
       </main>
     </>
   );

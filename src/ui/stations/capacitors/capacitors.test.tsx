@@ -292,4 +292,49 @@ describe("the kit", () => {
     for (let i = 0; i < 3; i++) await settle();
     expect(shop.stock).toMatchObject([{ sections: [32e-6, 32e-6], rating: 500, pieces: 1 }]);
   });
+
+  test("each place of the kit becomes a task with its part, once; a minimum says what to order, and who waits", async () => {
+    const shop = shopOf([part({ pieces: 2 })]);
+    const server = new TestServer([passed]);
+    await work("Kit", server, { parts: shop, settings: { capacitorSchool: "replace", currency: "cr" } });
+    await userEvent.click(screen.getByRole("button", { name: /^Plan all \d+$/ }));
+    for (let i = 0; i < 3; i++) await settle();
+    expect(server.state.planned.find((p) => p.position === "C8")).toMatchObject({
+      from: "capacitor",
+      phase: "power off",
+      // Three are wanted and two are there.
+      parts: [{ pieces: 1, cost: 1.3, stock: 1, state: "to order" }],
+    });
+    expect(screen.getByText("All of it is on the plan.")).toBeVisible();
+    const least = screen.getByLabelText("At least of number 1");
+    await userEvent.type(least, "lots{Enter}");
+    expect(screen.getByText(/read “lots”; a whole number is accepted/)).toBeVisible();
+    await userEvent.clear(least);
+    await userEvent.type(least, "6{Enter}");
+    for (let i = 0; i < 3; i++) await settle();
+    const order = screen.getByRole("region", { name: "To order" });
+    expect(order).toHaveTextContent("4 × 22 nF 630 V polypropylene number 1: 2 there, at least 6 wanted");
+    expect(order).toHaveTextContent("a ballast resistor for job 1009, Minor");
+  });
+});
+
+test("a part typed into the ledger is checked in its place: out wants a word, the circuit follows", async () => {
+  const server = new TestServer([passed]);
+  await work("Changes", server);
+  await userEvent.type(screen.getByLabelText("Position"), "C1");
+  await userEvent.type(screen.getByLabelText("New part and its ratings"), "32 µF 350 V electrolytic");
+  for (let i = 0; i < 3; i++) await settle();
+  const check = screen.getByRole("status", { name: "Check of the new part" });
+  expect(check).toHaveTextContent("It may not stand there");
+  expect(check).toHaveTextContent("volts: 350 V, wanted 421 V at least");
+  await userEvent.click(screen.getByRole("button", { name: "Log the change" }));
+  expect(screen.getByText(/It may not stand there: take another part, or say under Why/)).toBeVisible();
+  await userEvent.type(screen.getByLabelText("Why"), "only for one evening");
+  await userEvent.click(screen.getByRole("button", { name: "Log the change" }));
+  for (let i = 0; i < 3; i++) await settle();
+  expect(last(server, "change")).toMatchObject({
+    position: "C1",
+    set: expect.arrayContaining(["C1.volts=350"]) as unknown,
+    checks: expect.arrayContaining([expect.stringMatching(/^volts: 350 V/)]) as unknown,
+  });
 });

@@ -83,6 +83,7 @@ export function Kit() {
         ))}
         {chosen.length > 0 && (
           <div className="mt-2 flex flex-wrap gap-2 print:hidden">
+            <PlanKit kit={kit} />
             <button className="btn btn-outline" onClick={csv}>
               CSV
             </button>
@@ -151,6 +152,38 @@ export function Kit() {
       )}
       <StockParts />
     </div>
+  );
+}
+
+/** Each place of the kit becomes a task of the plan, with its part and what it costs. */
+function PlanKit({ kit }: { kit: ReturnType<typeof recapKit> }) {
+  const { view, say } = useJob();
+  const planned = new Set(view.state.planned.filter((p) => !p.ended).map((p) => p.position.toUpperCase()));
+  const tasks = kit.lines.flatMap((line) =>
+    line.parts
+      .filter((part) => !planned.has(part))
+      .map((position) => ({
+        position,
+        what: `renew: ${line.text}`.slice(0, 300),
+        phase: "power off" as const,
+        from: "capacitor" as const,
+        parts: [
+          {
+            text: line.text.slice(0, 200),
+            pieces: Math.max(1, Math.round(line.pieces / line.parts.length)),
+            state: line.stock && line.stock.pieces >= line.pieces ? ("in stock" as const) : ("to order" as const),
+            ...(line.price === undefined ? {} : { cost: line.price }),
+            ...(line.stock ? { stock: line.stock.number } : {}),
+          },
+        ],
+        reversible: true,
+      })),
+  );
+  if (tasks.length === 0) return <span className="soft self-center">All of it is on the plan.</span>;
+  return (
+    <button className="btn btn-primary" onClick={() => say(...tasks.map((payload) => ({ type: "planned" as const, payload })))}>
+      Plan {tasks.length === 1 ? "it" : `all ${tasks.length}`}
+    </button>
   );
 }
 

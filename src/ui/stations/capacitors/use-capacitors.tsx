@@ -51,8 +51,11 @@ export interface CapacitorsValue {
 
 const CapacitorsContext = createContext<CapacitorsValue | undefined>(undefined);
 
+/** Undefined in a job without a circuit. */
+export const useCapacitorsIfAny = (): CapacitorsValue | undefined => useContext(CapacitorsContext);
+
 export function useCapacitors(): CapacitorsValue {
-  const value = useContext(CapacitorsContext);
+  const value = useCapacitorsIfAny();
   if (!value) throw new Error("used outside the capacitors of an amp");
   return value;
 }

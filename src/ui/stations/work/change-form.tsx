@@ -15,6 +15,7 @@ import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../frame/job-context";
 import { useTasks } from "../../frame/use-tasks";
+import { TypedChecksNote, useTypedChecks } from "./typed-checks";
 
 const USUAL = {
   kind: "replacement" as Change["kind"],
@@ -65,7 +66,9 @@ export function ChangeForm() {
     const same = open.filter((t) => t.position.toUpperCase() === v.position.trim().toUpperCase());
     const task = v.planned ? Number(v.planned) : same.length === 1 ? same[0]!.root : undefined;
     if (!v.newPart.trim()) return v.kind === "experiment" ? "What is changed?" : "What was fitted?";
-    const set = v.set.split(/[,;\s]+/).filter(Boolean);
+    const typedSet = v.set.split(/[,;\s]+/).filter(Boolean);
+    // What is typed there goes before what the part's own words say.
+    const set = typedSet.length > 0 || v.kind !== "replacement" ? typedSet : checked.set;
     try {
       // What is changed goes into the circuit in use: it must be one that can be made.
       if (view.circuit) alter(view.circuit, set);
@@ -77,6 +80,8 @@ export function ChangeForm() {
     const minutes = v.minutes.trim() ? Number(v.minutes) : undefined;
     if (minutes !== undefined && !(Number.isInteger(minutes) && minutes >= 0))
       return `Minutes: read “${v.minutes}”; a whole number is accepted`;
+    if (v.kind === "replacement" && checked.out && v.reason.trim().length < 3)
+      return "It may not stand there: take another part, or say under Why what speaks for it all the same.";
     const beyond = beyondOf(v);
     if (beyond && v.unagreed.trim().length < 3) return `${beyond} Ask the owner at Approvals, or say why it was done all the same.`;
     say({
@@ -99,6 +104,7 @@ export function ChangeForm() {
         ...(task === undefined ? {} : { planned: task }),
         ...(beyond ? { unagreed: v.unagreed.trim() } : {}),
         ...(set.length > 0 ? { set } : {}),
+        ...(v.kind === "replacement" && checked.told.length > 0 ? { checks: checked.told } : {}),
         ...(v.kind === "experiment"
           ? { outcome: "open" as const, ...text(v.hypothesis, "hypothesis"), ...text(v.before, "before") }
           : v.kind === "replacement"
@@ -110,6 +116,7 @@ export function ChangeForm() {
     return { kind: v.kind, oldWent: v.oldWent, source: v.source };
   });
   const { kind } = typed;
+  const checked = useTypedChecks(typed.position.trim(), typed.newPart);
   const position = typed.position.trim();
   const known = view.circuit && position ? describePart(findElement(view.circuit, position)) : undefined;
   const beyond = beyondOf(typed);
@@ -241,6 +248,7 @@ export function ChangeForm() {
             <input type="checkbox" className="checkbox" {...field("reversible")} /> can be reversed
           </label>
         </div>
+        {kind === "replacement" && <TypedChecksNote checks={checked} />}
         {before && (
           <p className="col-span-full text-sm text-warning">
             ▲ {before.position} was changed in line {before.seq} already ({before.newPart}). Log it again only if another part was fitted.
