@@ -2,6 +2,7 @@
 
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
+import "@/fixed-draws-for-tests";
 import type { EventDraft } from "../tape/events/event";
 import { foldJob } from "../tape/fold";
 import { tape } from "../tape/tape-for-tests";

@@ -77,8 +77,11 @@ export function digestOf(view: JobView, model: Circuit | undefined): JobDigest {
     };
   };
   const fitted = state.changes.filter(isFitted);
-  const gone = state.reproductions.findLast((r) => r.run === "prove")?.reproduced === "no";
-  const cured = gone || state.soaks.at(-1)?.ended?.outcome === "cured" || state.returned !== undefined;
+  const again = state.reproductions.findLast((r) => r.run === "prove")?.reproduced;
+  const gone = again === "no";
+  const wrong = state.findings.some((f) => f.closed === undefined && (f.severity === "fault" || f.severity === "danger"));
+  // An amp that went home with its fault, because the owner declined the work, cured nothing and is not how they should be.
+  const cured = gone || state.soaks.at(-1)?.ended?.outcome === "cured" || (state.returned !== undefined && again === undefined && !wrong);
   const told = curedBy(state);
   const cures = cured ? fitted.filter((c) => !told || rootOf(state, c.seq) === told) : [];
   const minutes: JobDigest["minutes"] = {};
@@ -123,10 +126,12 @@ function curedBy(state: JobState): number | undefined {
 function signsOf({ state, circuit, sourceAt }: JobView): JobDigest["signs"] {
   const first = state.changes[0]?.seq ?? Infinity;
   const out: JobDigest["signs"] = {};
+  // One circuit for all of them: nothing was changed yet.
+  const source = circuit && state.readings.length > 0 ? sourceAt(first) : undefined;
   for (const r of state.readings) {
     if (r.kind !== "dcv" || r.seq > first || out[r.point]) continue;
     const point = circuit?.points.find((p) => p.name === r.point);
-    const expected = point && sourceAt(r.seq)?.expect(point, r.conditions);
+    const expected = point && source?.expect(point, r.conditions);
     if (!expected || "none" in expected) continue;
     if (r.value > expected.high) out[r.point] = "high";
     if (r.value < expected.low) out[r.point] = "low";

@@ -71,6 +71,16 @@ describe("what one job leaves", () => {
     const d = digest(complaint("hums"), back, fitted("R8", { kind: "experiment", outcome: "open" }), reading("B1", 275));
     expect(d).toMatchObject({ cured: false, cures: [], replaced: [], normal: {} });
   });
+  test("an amp that went home with its fault is not how they should be", () => {
+    const home: EventDraft = { type: "returned", payload: { to: "x", oldPartsHanded: true } };
+    const fault: EventDraft = {
+      type: "finding",
+      payload: { station: "look", place: "T1", text: "shorted", severity: "fault", brief: "ask" },
+    };
+    expect(digest(reading("B1", 275), home)).toMatchObject({ cured: true, normal: { B1: { volts: 275 } } });
+    for (const wrong of [fault, { type: "reproduction", payload: { reproduced: "yes", run: "prove" } } as EventDraft])
+      expect(digest(reading("B1", 275), wrong, home)).toMatchObject({ cured: false, normal: {} });
+  });
   test("of three changes that were in, the one that putting back has shown", () => {
     const d = digest(
       complaint("hums"),

@@ -10,10 +10,13 @@ import * as texts from "../texts/money";
 export type MoneyForm = Pick<Settings, "currency" | "decimal"> & { money: Pick<Settings["money"], "places" | "symbolFirst" | "thousands"> };
 
 /** Rounded to so many decimals, halves away from zero: 1.005 to 1.01 and −1.005 to −1.01, whatever binary numbers make of them. */
-export const roundTo = (value: Big.BigSource, places: number): number => new Big(value).round(places, Big.roundHalfUp).toNumber();
+export const roundTo = (value: Big.BigSource, places: number): number => plain(new Big(value).round(places, Big.roundHalfUp));
+
+/** As a number; nothing is nothing, not less than nothing. */
+const plain = (value: Big): number => value.toNumber() || 0;
 
 /** Sum of amounts without the dust of binary numbers. */
-export const sumOf = (amounts: readonly number[]): number => amounts.reduce((sum, a) => sum.plus(a), new Big(0)).toNumber();
+export const sumOf = (amounts: readonly number[]): number => plain(amounts.reduce((sum, a) => sum.plus(a), new Big(0)));
 
 /** `pieces` times `price`, rounded. @example times(3, 0.335, 2) // 1.01 */
 export const times = (pieces: number, price: number, places: number): number => roundTo(new Big(pieces).times(price), places);
@@ -27,8 +30,10 @@ export const taxWithin = (amount: number, percent: number, places: number): numb
   roundTo(new Big(amount).times(percent).div(new Big(percent).plus(100)), places);
 
 /** To the nearest whole step of `step` smallest coins, halves away from zero. */
-export const toCash = (amount: number, step: number, places: number): number =>
-  new Big(amount).times(new Big(10).pow(places)).div(step).round(0, Big.roundHalfUp).times(step).div(new Big(10).pow(places)).toNumber();
+export function toCash(amount: number, step: number, places: number): number {
+  const coin = new Big(10).pow(-places).times(step);
+  return plain(new Big(amount).div(coin).round(0, Big.roundHalfUp).times(coin));
+}
 
 /**
  * An amount as the shop writes it.

@@ -176,6 +176,37 @@ test("without a quote: the time on each task in steps, the parts, what was typed
   ]);
 });
 
+test("a quote that was taken back: what was done before that is billed as quoted, the rest is gone", () => {
+  const b = bill(...two, quote(...two), answer(3, "yes"), fitted("C6", 1), answer(3, "revoked", { on: "2026-03-05" }), {
+    type: "planned-ended",
+    payload: { planned: 2, how: "done" },
+  });
+  expect(b.lines.map((l) => [l.text, l.amount])).toEqual([
+    ["C6: renew (labour, 30 min)", 30],
+    ["new C6 for C6", 3],
+  ]);
+  expect(b.differences).toContain(
+    "C6: renew (labour, 30 min): you took your yes back on 2026-03-05, after it had been done; billed as it was agreed.",
+  );
+});
+
+test("two quotes: the second adds to the first, and counts where both hold a task", () => {
+  const more = [...two, quote(...two), answer(3, "yes"), planned("C8", 15)];
+  const tasks = tasksOf(stateOf(...more), NOW).map((t) => (t.root === 2 ? { ...t, estimate: 60 } : t));
+  const second: EventDraft = {
+    type: "quote",
+    payload: { options: [quoteOption({ name: "More", tasks: [2, 5] }, tasks, settings.money)] },
+  };
+  const b = bill(...more, second, answer(6, "yes"), fitted("C6", 1), fitted("C7", 2), fitted("C8", 5));
+  expect(b.lines.map((l) => [l.text, l.amount])).toEqual([
+    ["C7: renew (labour, 1 h)", 60],
+    ["new C7 for C7", 6],
+    ["C8: renew (labour, 15 min)", 15],
+    ["C6: renew (labour, 30 min)", 30],
+    ["new C6 for C6", 3],
+  ]);
+});
+
 describe("after a bill", () => {
   const first = [fitted("C6", undefined, { cost: 2 }), { type: "time", payload: { minutes: 10 } } as EventDraft];
   const issue = (...before: EventDraft[]): EventDraft => {
@@ -192,6 +223,13 @@ describe("after a bill", () => {
       ["Bench time (labour, 15 min)", 15],
     ]);
     expect(next.differences).toContain("1 of the lines stand on bill 1004-1 already.");
+  });
+
+  test("time that goes on at a task after its bill is billed as what came on top", () => {
+    const work = [planned("C6", 30), { type: "time", payload: { minutes: 20, planned: 1 } } as EventDraft];
+    const next = bill(...work, issue(...work), { type: "time", payload: { minutes: 25, planned: 1 } });
+    // Twenty minutes were billed as thirty; forty-five in all are fifteen more.
+    expect(next.lines.map((l) => [l.text, l.amount])).toEqual([["C6: renew (labour, 15 min)", 15]]);
   });
 
   test("a bill that was cancelled frees its lines", () => {

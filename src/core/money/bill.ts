@@ -36,125 +36,183 @@ export const owed = (state: Pick<JobState, "bills" | "payments">): number =>
   sumOf([...standingBills(state).map((b) => b.sum.total), -paidSoFar(state)]);
 
 /**
- * What can be billed now. What stands on an earlier bill that was not cancelled is not billed again.
- * Of the quote that was accepted last, the lines of tasks that are done are billed as quoted; questions that were answered with yes and a
- * cost, as answered; changes, tasks and time beyond both, by the shop's rates. What the owner did not agree to is named and not charged.
+ * What can be billed now; what stands on an earlier bill that was not cancelled is not billed again.
+ * The lines of quotes whose tasks are done are billed as quoted (of several quotes that hold a task the last one counts); questions that
+ * were answered with yes and a cost, as answered; changes and time beyond both, by the shop's rates. A yes that was taken back holds for
+ * what was done before. What the owner did not agree to is named and not charged.
  * @param tasks of the job (`tasksOf`). @param now milliseconds since 1970
  */
 export function billDraft(state: JobState, tasks: readonly Task[], settings: Pick<Settings, "money">, now: number): BillDraft {
   const rates = settings.money;
   const questions = questionsOf(state);
-  const accepted = questions.findLast((q) => q.kind === "quote" && q.option && (q.stands === "yes" || q.stands === "part"));
-  const lines: MoneyLine[] = [];
-  const differences: string[] = [];
-  const task = (root: number | undefined) => tasks.find((t) => t.root === root);
-  const rootOfLine = (l: MoneyLine) => (l.planned === undefined ? undefined : rootOf(state, l.planned));
-  const settled = new Set<number>();
+  const before = standingBills(state);
+  const agreed = quotedLines(state, tasks, questions);
+  const asked = askedLines(state, tasks, questions, agreed.settled, agreed.quote !== undefined);
+  const byRate = rateLines(state, tasks, rates, now, asked.settled, asked.paidFor, agreed.quote !== undefined, before);
+  const byHand = state.bill.map((l): MoneyLine => ({
+    ...{ text: l.text, kind: l.kind, pieces: 1, price: l.amount, amount: l.amount },
+    key: `line ${rootOf(state, l.seq)}`,
+  }));
 
-  if (accepted?.option) {
-    const declined = new Set(accepted.stands === "part" ? (accepted.answer?.declined ?? []) : []);
-    accepted.option.lines.forEach((l, i) => {
-      const t = task(rootOfLine(l));
-      const label = l.text;
-      if (t) settled.add(t.root);
-      if (declined.has(i)) differences.push(texts.lineDeclined(label, answeredOn(accepted)));
-      else if (!t || t.state === "done") lines.push(l);
-      else
-        differences.push(t.state === "left out" ? texts.taskLeftOut(label, t.ended?.why ? `: ${t.ended.why}` : "") : texts.taskOpen(label));
-      if (t?.state === "done" && l.kind === "labour" && l.minutes && t.worked > l.minutes * (1 + WORTH_SAYING))
-        differences.push(texts.tookLonger(t.name, formatDuration(t.worked * 60), formatDuration(l.minutes * 60)));
-      const fitted = t && state.changes.find((c) => isFitted(c) && c.planned !== undefined && rootOf(state, c.planned) === t.root);
-      if (fitted && l.kind === "parts" && !declined.has(i) && !l.text.startsWith(fitted.newPart))
-        differences.push(texts.otherPart(fitted.position, fitted.newPart, l.text));
-    });
-    // A task that was declined whole and done all the same is beyond what was agreed.
-    for (const root of accepted.declined) settled.delete(root);
+  const once = [...agreed.lines, ...asked.lines, ...byRate.once, ...byHand];
+  const billed = new Map(before.flatMap((bill) => bill.lines.flatMap((l) => (l.key ? [[l.key, bill.number] as const] : []))));
+  const isBilled = (l: MoneyLine) => l.key !== undefined && billed.has(l.key);
+  const fresh = once.filter((l) => !isBilled(l));
+  // What was typed by hand stands last, as it was added.
+  const last = fresh.filter((l) => byHand.includes(l));
+  const lines = [...fresh.filter((l) => !last.includes(l)), ...byRate.labour, ...last];
+  const differences = [...agreed.differences, ...asked.differences, ...byRate.differences];
+  if (agreed.quote === undefined && lines.length > 0)
+    differences.unshift(questions.some((q) => q.kind === "quote" && q.stands === "asked") ? texts.nothingAgreed() : texts.withoutQuote());
+  for (const bill of before) {
+    const count = once.filter((l) => isBilled(l) && billed.get(l.key!) === bill.number).length;
+    if (count > 0 && lines.length > 0) differences.push(texts.onEarlierBill(count, bill.number));
   }
-  const quoteTaken = questions.findLast((q) => q.kind === "quote" && q.stands === "revoked");
-  /** Changes that a question with a price pays for, by root. */
-  const paidFor = new Set<number>();
+  const sum = moneySum(lines, rates);
+  // What earlier bills have used up is no longer there for this one.
+  const paid = Math.max(0, sumOf([paidSoFar(state), ...before.map((b) => -b.sum.total)]));
+  return {
+    lines,
+    sum,
+    // Where everything stands on a bill already there is nothing left to explain.
+    differences: lines.length === 0 && before.length > 0 ? [] : differences,
+    paid,
+    due: sumOf([sum.total, -paid]),
+    ...(agreed.quote === undefined ? {} : { quote: agreed.quote }),
+  };
+}
+
+interface Part {
+  lines: MoneyLine[];
+  differences: string[];
+  /** Tasks whose price is settled, by root. */
+  settled: Set<number>;
+}
+
+/** Lines of the quotes, the last that holds a task first. */
+function quotedLines(state: JobState, tasks: readonly Task[], questions: readonly Question[]): Part & { quote?: number } {
+  const out: Part = { lines: [], differences: [], settled: new Set() };
+  const quotes = questions.filter((q) => q.kind === "quote" && (q.option || q.before)).reverse();
+  for (const q of quotes) {
+    const answer = q.before ?? q.answer!;
+    const option = q.option ?? q.quote!.options[answer.option ?? 0];
+    const declined = new Set(answer.answer === "part" ? (answer.declined ?? []) : []);
+    const here = new Set<number>();
+    option?.lines.forEach((l, i) => {
+      const t = l.planned === undefined ? undefined : tasks.find((each) => each.root === rootOf(state, l.planned!));
+      if (t && out.settled.has(t.root) && !here.has(t.root)) return;
+      const done = t?.state === "done" && (!q.before || (t.doneBy ?? Infinity) < q.answer!.seq);
+      // What was not done before the yes was taken back is as if it had never been quoted.
+      if (q.before && !done) return;
+      if (t) {
+        out.settled.add(t.root);
+        here.add(t.root);
+      }
+      if (declined.has(i)) out.differences.push(texts.lineDeclined(l.text, answer.on ?? dayOf(answer.at)));
+      else if (!t || done) out.lines.push(l);
+      else
+        out.differences.push(
+          t.state === "left out" ? texts.taskLeftOut(l.text, t.ended?.why ? `: ${t.ended.why}` : "") : texts.taskOpen(l.text),
+        );
+      if (q.before && !declined.has(i)) out.differences.push(texts.takenBackAfter(l.text, answeredOn(q)));
+      if (t && done) out.differences.push(...unlikeQuoted(state, t, l, declined.has(i)));
+    });
+    // A task that was declined and done all the same is beyond what was agreed.
+    if (!q.before) for (const root of q.declined) out.settled.delete(root);
+  }
+  const quote = quotes.find((q) => q.option)?.line;
+  return { ...out, ...(quote === undefined ? {} : { quote }) };
+}
+
+/** A task that took longer than it was quoted for, or was done with another part: billed as quoted, and said. */
+function unlikeQuoted(state: JobState, t: Task, l: MoneyLine, declined: boolean): string[] {
+  const out: string[] = [];
+  if (l.kind === "labour" && l.minutes && t.worked > l.minutes * (1 + WORTH_SAYING))
+    out.push(texts.tookLonger(t.name, formatDuration(t.worked * 60), formatDuration(l.minutes * 60)));
+  const fitted = state.changes.find((c) => isFitted(c) && c.planned !== undefined && rootOf(state, c.planned) === t.root);
+  if (fitted && l.kind === "parts" && !declined && !l.text.startsWith(fitted.newPart))
+    out.push(texts.otherPart(fitted.position, fitted.newPart, l.text));
+  return out;
+}
+
+/** Questions with a price that were answered with yes, once what they are about is done. */
+function askedLines(
+  state: JobState,
+  tasks: readonly Task[],
+  questions: readonly Question[],
+  quoted: ReadonlySet<number>,
+  hasQuote: boolean,
+): Part & { paidFor: Set<number> } {
+  const out = { lines: [] as MoneyLine[], differences: [] as string[], settled: new Set(quoted), paidFor: new Set<number>() };
   for (const q of questions) {
     if (q.kind === "quote" || !q.cost || !q.answer) continue;
     const about = (q.asked?.planned ?? []).map((p) => rootOf(state, p));
-    if (about.length > 0 && about.every((r) => settled.has(r))) continue;
+    if (about.length > 0 && about.every((r) => out.settled.has(r))) continue;
     const own = changesOf(state, q, about);
     const done = [...own.map((c) => c.seq), ...tasks.filter((t) => about.includes(t.root) && t.state === "done").map((t) => t.doneBy!)];
     const agreed = q.stands === "yes" || q.stands === "part";
     // What was done before the owner took the yes back was done with it.
-    const before = q.stands === "revoked" && done.some((seq) => seq < q.answer!.seq);
-    if (agreed && done.length === 0) differences.push(texts.taskOpen(q.what));
-    if (done.length === 0 || !(agreed || before)) continue;
-    about.forEach((r) => settled.add(r));
+    const tookBack = q.before !== undefined && done.some((seq) => seq < q.answer!.seq);
+    if (agreed && done.length === 0) out.differences.push(texts.taskOpen(q.what));
+    if (done.length === 0 || !(agreed || tookBack)) continue;
+    about.forEach((r) => out.settled.add(r));
     for (const c of own) {
-      paidFor.add(rootOf(state, c.seq));
+      out.paidFor.add(rootOf(state, c.seq));
       // The time on their tasks is in the price that was agreed.
-      if (c.planned !== undefined) settled.add(rootOf(state, c.planned));
+      if (c.planned !== undefined) out.settled.add(rootOf(state, c.planned));
     }
-    lines.push({ ...fixedLine(q.asked?.options?.[q.answer.option ?? -1]?.name ?? q.what, q.cost), key: `line ${q.line}` });
-    if (before) differences.push(texts.takenBackAfter(q.what, answeredOn(q)));
-    else if (accepted) differences.push(texts.addedLater(q.what, answeredOn(q)));
+    const way = q.asked?.options?.[(q.before ?? q.answer).option ?? -1]?.name;
+    out.lines.push({ ...fixedLine(way ?? q.what, q.cost), key: `line ${q.line}` });
+    if (tookBack) out.differences.push(texts.takenBackAfter(q.what, answeredOn(q)));
+    else if (hasQuote) out.differences.push(texts.addedLater(q.what, answeredOn(q)));
   }
+  return out;
+}
 
-  const quotedLabour = new Set(settled);
+/** Parts and time by the shop's rates. Labour goes on after a bill: what came on top of what stands there is billed next. */
+function rateLines(
+  state: JobState,
+  tasks: readonly Task[],
+  rates: Settings["money"],
+  now: number,
+  settled: ReadonlySet<number>,
+  paidFor: ReadonlySet<number>,
+  hasQuote: boolean,
+  before: readonly Bill[],
+): { once: MoneyLine[]; labour: MoneyLine[]; differences: string[] } {
+  const out = { once: [] as MoneyLine[], labour: [] as MoneyLine[], differences: [] as string[] };
+  const uncharged = new Set(settled);
   for (const c of state.changes) {
     const root = c.planned === undefined ? undefined : rootOf(state, c.planned);
     if (!isFitted(c) || paidFor.has(rootOf(state, c.seq)) || (root !== undefined && settled.has(root))) continue;
     const text = texts.partFor(c.newPart, c.position);
     if (c.unagreed) {
-      differences.push(texts.doneUnagreed(text, c.unagreed));
-      if (root !== undefined) quotedLabour.add(root);
+      out.differences.push(texts.doneUnagreed(text, c.unagreed));
+      if (root !== undefined) uncharged.add(root);
       continue;
     }
-    const withdrawn = quoteTaken?.declined.includes(root ?? -1);
-    if (withdrawn) differences.push(texts.takenBackAfter(text, answeredOn(quoteTaken!)));
-    const planned = task(root)?.parts ?? [];
+    const planned = tasks.find((t) => t.root === root)?.parts ?? [];
     // Several parts of one task: what was planned is what it cost, where the change does not say it.
     const cost = c.cost ?? (planned.length > 0 ? sumOf(planned.map((p) => (p.cost ?? 0) * p.pieces)) : undefined);
-    if (c.kind === "replacement" || c.cost !== undefined) {
-      lines.push({ ...partLine(text, 1, cost ?? 0, rates), key: `change ${rootOf(state, c.seq)}` });
-      if (cost === undefined) differences.push(texts.noPriceKnown(text));
-    }
+    if (c.kind !== "replacement" && c.cost === undefined) continue;
+    out.once.push({ ...partLine(text, 1, cost ?? 0, rates), key: `change ${rootOf(state, c.seq)}` });
+    if (cost === undefined) out.differences.push(texts.noPriceKnown(text));
   }
   const worked = minutesWorked(state, now);
-  const before = standingBills(state);
+  const labour = (text: string, minutes: number, key: string) => {
+    const there = before.flatMap((b) => b.lines.filter((l) => l.key === key)).reduce((sum, l) => sum + (l.minutes ?? 0), 0);
+    const left = billedMinutes(minutes, rates.stepMinutes) - there;
+    if (left > 0) out.labour.push({ ...labourLine(text, left, rates), key });
+  };
   for (const t of tasks) {
-    if (quotedLabour.has(t.root)) continue;
-    const minutes = worked.get(t.root) ?? 0;
-    if (t.fixedPrice !== undefined && t.state === "done")
-      lines.push({ ...fixedLine(t.name, t.fixedPrice), key: `planned ${t.root} labour` });
-    else if (minutes > 0 && t.fixedPrice === undefined)
-      lines.push({ ...labourLine(t.name, minutes, rates), key: `planned ${t.root} labour` });
+    const key = `planned ${t.root} labour`;
+    if (uncharged.has(t.root)) continue;
+    if (t.fixedPrice === undefined) labour(t.name, worked.get(t.root) ?? 0, key);
+    else if (t.state === "done") out.once.push({ ...fixedLine(t.name, t.fixedPrice), key });
   }
   // Where a price was agreed for the whole, time that is on no task is part of it.
-  const loose = worked.get(undefined) ?? 0;
-  const looseBilled = before.flatMap((b) => b.lines.filter((l) => l.key === "loose time")).reduce((s, l) => s + (l.minutes ?? 0), 0);
-  const looseLeft = billedMinutes(loose, rates.stepMinutes) - looseBilled;
-  if (!accepted && looseLeft > 0) lines.push({ ...labourLine(texts.benchTime(), looseLeft, rates), key: "loose time" });
-  for (const l of state.bill)
-    lines.push({ text: l.text, kind: l.kind, pieces: 1, price: l.amount, amount: l.amount, key: `line ${rootOf(state, l.seq)}` });
-
-  if (!accepted && lines.length > 0)
-    differences.unshift(questions.some((q) => q.kind === "quote" && q.stands === "asked") ? texts.nothingAgreed() : texts.withoutQuote());
-  const billed = new Map(
-    before.flatMap((b) => b.lines.flatMap((l) => (l.key && l.key !== "loose time" ? [[l.key, b.number] as const] : []))),
-  );
-  const fresh = lines.filter((l) => !l.key || !billed.has(l.key));
-  for (const bill of before) {
-    const count = lines.filter((l) => l.key && billed.get(l.key) === bill.number).length;
-    if (count > 0 && fresh.length > 0) differences.push(texts.onEarlierBill(count, bill.number));
-  }
-  const sum = moneySum(fresh, rates);
-  // What earlier bills have used up is no longer there for this one.
-  const paid = Math.max(0, sumOf([paidSoFar(state), ...before.map((b) => -b.sum.total)]));
-  // Where everything stands on a bill already there is nothing left to explain.
-  return {
-    lines: fresh,
-    sum,
-    differences: fresh.length === 0 && before.length > 0 ? [] : differences,
-    paid,
-    due: sumOf([sum.total, -paid]),
-    ...(accepted ? { quote: accepted.line } : {}),
-  };
+  if (!hasQuote) labour(texts.benchTime(), worked.get(undefined) ?? 0, "loose time");
+  return out;
 }
 
 /** The changes that stand of the tasks that a question is about; of one that names no task, those whose position it speaks of. */

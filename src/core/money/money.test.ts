@@ -1,6 +1,7 @@
 /** Amounts, sums and prices by hand-worked cases; sums held against whole-number arithmetic. */
 
 import fc from "fast-check";
+import "@/fixed-draws-for-tests";
 import { setLanguage } from "../language/language";
 import { DEFAULT_SETTINGS } from "../shop/settings";
 import type { MoneyLine } from "../tape/events/money-events";
@@ -15,6 +16,8 @@ const vat = (percent: number, on: MoneyLine["kind"][] = ["labour", "parts", "fix
 test("halves go away from zero, whatever binary numbers make of them", () => {
   expect([roundTo(1.005, 2), roundTo(-1.005, 2), roundTo(2.675, 2), roundTo(0.5, 0), roundTo(-0.5, 0)]).toEqual([1.01, -1.01, 2.68, 1, -1]);
   expect(times(3, 0.335, 2)).toBe(1.01);
+  // A hundredth of a hundredth less than nothing is nothing.
+  expect(Object.is(roundTo(-0.0001, 2), 0)).toBe(true);
 });
 
 describe("an amount as it is written", () => {

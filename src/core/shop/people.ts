@@ -30,7 +30,8 @@ export function refusedTo(role: Role | undefined, { type, payload }: Logged): st
     return say`An apprentice enters nothing on the bill: ask the technician`;
   if (type === "quote") return say`An apprentice makes no quote: ask the technician`;
   if (type === "payment") return say`An apprentice takes no payment: ask the technician`;
-  if (type === "approval" && (payload as { cost?: unknown } | null)?.cost !== undefined)
+  const agreed = payload as { cost?: unknown; option?: unknown } | null;
+  if (type === "approval" && (agreed?.cost !== undefined || agreed?.option !== undefined))
     return say`An apprentice agrees no cost with the owner: ask the technician`;
   return undefined;
 }

@@ -1,6 +1,7 @@
 /** Which of several changes cured it: against a hand-worked case and against every strategy tried by force. */
 
 import fc from "fast-check";
+import "@/fixed-draws-for-tests";
 import { leftAfter, nextCureTest, type MayHaveCured } from "./cure";
 
 const change = (line: number, minutes = 10, chance = 1): MayHaveCured => ({ line, position: `P${line}`, chance, minutes });

@@ -16,6 +16,8 @@ export interface Question {
   stands: "asked" | "yes" | "no" | "part" | "revoked";
   /** The answer that stands. */
   answer?: Line<Approval>;
+  /** Of a yes that was taken back: that yes. */
+  before?: Line<Approval>;
   /** Tasks that the owner agreed to, and those that they declined, by root. */
   agreed: number[];
   declined: number[];
@@ -30,15 +32,25 @@ type Asked = Pick<JobState, "approvals" | "quotes" | "lines">;
 /** Every question and quote in the order in which they were asked. An answer that names no question is a question and its answer in one. */
 export function questionsOf(state: Asked): Question[] {
   const answers = new Map<number, Line<Approval>>();
-  for (const a of state.approvals) if (a.answer !== "asked" && a.asks !== undefined) answers.set(rootOf(state, a.asks), a);
+  const agreed = new Map<number, Line<Approval>>();
+  for (const a of state.approvals) {
+    if (a.answer === "asked" || a.asks === undefined) continue;
+    answers.set(rootOf(state, a.asks), a);
+    if (a.answer === "yes" || a.answer === "part") agreed.set(rootOf(state, a.asks), a);
+  }
+  const beforeOf = (line: number, stands: Question["stands"]) => {
+    const before = stands === "revoked" ? agreed.get(rootOf(state, line)) : undefined;
+    return before ? { before } : {};
+  };
   const questions = state.approvals.flatMap((a): Question[] => {
     if (a.answer !== "asked" && a.asks !== undefined) return [];
     const answer = answers.get(rootOf(state, a.seq)) ?? (a.answer === "asked" ? undefined : a);
     const about = (a.planned ?? []).map((p) => rootOf(state, p));
-    const declined = answer?.answer === "part" ? (answer.declined ?? []) : [];
+    const declined = answer?.answer === "part" ? (answer.declined ?? []).map((d) => rootOf(state, d)) : [];
     const stands = answer?.answer ?? "asked";
-    const option = a.options?.[answer?.option ?? -1];
-    const cost = answer?.cost ?? option?.cost ?? a.cost;
+    const { before } = beforeOf(a.seq, stands);
+    const option = a.options?.[(before ?? answer)?.option ?? -1];
+    const cost = (before ?? answer)?.cost ?? option?.cost ?? a.cost;
     return [
       {
         line: a.seq,
@@ -48,6 +60,7 @@ export function questionsOf(state: Asked): Question[] {
         asked: a,
         stands,
         ...(answer ? { answer } : {}),
+        ...(before ? { before } : {}),
         agreed: stands === "yes" || stands === "part" ? about.filter((t) => !declined.includes(t)) : [],
         declined: stands === "no" || stands === "revoked" ? about : declined,
         ...(cost === undefined ? {} : { cost }),
@@ -72,6 +85,7 @@ export function questionsOf(state: Asked): Question[] {
       quote: q,
       stands,
       ...(answer ? { answer } : {}),
+      ...beforeOf(q.seq, stands),
       agreed: option ? roots(option.lines).filter((t) => !gone.includes(t)) : [],
       declined: option ? gone : stands === "asked" ? [] : roots(q.options.flatMap((o) => o.lines)),
       ...(option ? { option, cost: option.sum.total } : {}),

@@ -1,6 +1,7 @@
 /** Tasks, their order and their time; what the owner's answers cover. */
 
 import fc from "fast-check";
+import "@/fixed-draws-for-tests";
 import type { EventDraft } from "../tape/events/event";
 import type { WorkPhase } from "../tape/events/words";
 import { foldJob } from "../tape/fold";
