@@ -34,6 +34,8 @@ try {
       ["search, one word", "/api/v1/search?q=marrowby"],
       ["search, two words in notes and parts", "/api/v1/search?q=hum%20630"],
       ["search, nothing found", "/api/v1/search?q=zzzz"],
+      ["a job's page, with what 2,000 jobs of its model teach", "/jobs/1500/walk"],
+      ["similar old cases among 2,000", "/api/v1/jobs/1500/similar"],
     ]) {
       const times = [];
       for (let i = 0; i < 33; i++) {

@@ -160,7 +160,7 @@ test("the second job of a model finds what cured the first; the memory is made a
   expect(memory).toMatchObject({
     jobs: 1,
     replaced: { C6: 1 },
-    like: { jobs: 1, cured: { C6: [{ job: first, line: 2 }] } },
+    like: { jobs: 1, cured: { C6: 1 }, cases: { C6: [{ job: first, line: 2 }] } },
     normal: { B1: { count: 1, jobs: [first] } },
   });
   expect(similar[0]).toMatchObject({ job: first, cured: true, proved: true, cures: [expect.stringContaining("C6")] });

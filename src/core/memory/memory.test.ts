@@ -154,7 +154,7 @@ describe("what the shop knows of a model", () => {
     expect(memory).toMatchObject({
       jobs: 3,
       replaced: { C6: 2, R9: 1 },
-      like: { jobs: 1, cured: { C6: [{ job: 1, line: 9 }] } },
+      like: { jobs: 1, cured: { C6: 1 }, cases: { C6: [{ job: 1, line: 9 }] } },
       series: { "paper capacitor": { had: 11, failed: 3 } },
       minutes: { capacitor: { minutes: 20, count: 3 } },
     });

@@ -24,6 +24,7 @@ export function shopMemory(jobs: readonly RememberedJob[], here: readonly string
   const own = jobs.filter((j) => j.sameModel);
   const like = own.filter((j) => j.digest.cured && alike(j.digest.kinds, here) >= LIKE);
   const replaced = byPosition(own, (d) => d.replaced);
+  const cured = byPosition(like, (d) => d.cures);
   const series: NonNullable<ShopHistory["series"]> = {};
   for (const { job, digest } of jobs) {
     for (const [name, count] of Object.entries(digest.had)) (series[name] ??= { had: 0, failed: 0, cases: [] }).had += count;
@@ -36,14 +37,19 @@ export function shopMemory(jobs: readonly RememberedJob[], here: readonly string
   }
   return {
     jobs: own.length,
-    replaced: Object.fromEntries(Object.entries(replaced).map(([position, cases]) => [position, cases.length])),
-    cases: Object.fromEntries(Object.entries(replaced).map(([position, cases]) => [position, cases.slice(-MOST_CASES)])),
-    like: { jobs: like.length, cured: byPosition(like, (d) => d.cures) },
+    replaced: counted(replaced),
+    cases: lastOf(replaced),
+    like: { jobs: like.length, cured: counted(cured), cases: lastOf(cured) },
     series: Object.fromEntries(Object.entries(series).filter(([, s]) => s.failed > 0)),
     normal: normalOf(own),
     minutes: minutesOf(jobs),
   };
 }
+
+const counted = (cases: Record<string, Case[]>): Record<string, number> =>
+  Object.fromEntries(Object.entries(cases).map(([position, c]) => [position, c.length]));
+const lastOf = (cases: Record<string, Case[]>): Record<string, Case[]> =>
+  Object.fromEntries(Object.entries(cases).map(([position, c]) => [position, c.slice(-MOST_CASES)]));
 
 const caseOf = (job: number, p: RememberedPart): Case => ({ job, line: p.line, says: `${p.position}: ${p.says}` });
 

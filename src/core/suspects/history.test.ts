@@ -22,7 +22,7 @@ test("what the shop replaced counts by how many amps it has seen", () => {
 
 test("what cured complaints like this one counts by how many there were; a making that fails, by how many there were of it", () => {
   const cases = (n: number) => Array.from({ length: n }, (_, i) => ({ job: 1001 + i, line: 9, says: "leaked" }));
-  const like = { jobs: 4, cured: { C6: cases(3) } };
+  const like = { jobs: 4, cured: { C6: 3 }, cases: { C6: cases(3) } };
   // Replaced in 3 of 20 amps: 5/3. But of 4 with this complaint it cured 3: 5/2.2 is more.
   const shop = { jobs: 20, replaced: { C6: 3 }, like };
   expect(historyFactor(c6, { ...none, shop })).toBeCloseTo(5 / 2.2, 9);

@@ -25,7 +25,7 @@ export interface ShopHistory {
   /** The last of those. */
   cases?: Record<string, Case[]>;
   /** Of the jobs whose complaint was like this one and is gone: how many, and what cured it, by position. */
-  like?: { jobs: number; cured: Record<string, Case[]> };
+  like?: { jobs: number; cured: Record<string, number>; cases: Record<string, Case[]> };
   /** By series of parts, in amps of any model: how many there were, and how many were replaced. */
   series?: Record<string, { had: number; failed: number; cases: Case[] }>;
   /** By test point, of amps that went home in order: volts a volt of mains, from the tenth to the ninetieth in a hundred. */
@@ -103,7 +103,7 @@ export function historyFactor(fault: Pick<Fault, "refs">, history: PartHistory |
   const own = (ref: string) => [ref.toUpperCase(), envelopeOf(ref.toUpperCase())];
   return fault.refs.reduce((factor, ref) => {
     const seen = shop ? Math.max(...own(ref).map((r) => shop.replaced[r] ?? 0)) : 0;
-    const cured = shop?.like ? Math.max(...own(ref).map((r) => shop.like!.cured[r]?.length ?? 0)) : 0;
+    const cured = shop?.like ? Math.max(...own(ref).map((r) => shop.like!.cured[r] ?? 0)) : 0;
     const known = shop ? Math.max(pulled(seen, shop.jobs), shop.like?.jobs ? pulled(cured, shop.like.jobs) : 0) : 1;
     const making = shop?.series?.[series[ref.toUpperCase()] ?? ""];
     const fails = making ? Math.min(MOST_BY_SERIES, pulled(making.failed, making.had)) : 1;
@@ -118,7 +118,7 @@ export function historyCases(refs: readonly string[], { shop, series }: PartHist
   const all = refs.flatMap((ref) => {
     const own = [ref.toUpperCase(), envelopeOf(ref.toUpperCase())];
     return [
-      ...own.flatMap((r) => shop?.like?.cured[r] ?? []),
+      ...own.flatMap((r) => shop?.like?.cases[r] ?? []),
       ...own.flatMap((r) => shop?.cases?.[r] ?? []),
       ...(shop?.series?.[series[ref.toUpperCase()] ?? ""]?.cases ?? []),
     ];
@@ -136,7 +136,7 @@ export function historyWords(refs: readonly string[], { shop, renewed, looked, n
       ...(own.some((r) => renewed.includes(r)) ? [texts.replacedJob(ref)] : []),
       ...own.slice(0, 1).flatMap((r) => (named[r] ? [texts.badNameHere(ref, named[r].does)] : [])),
       ...own.flatMap((r) => {
-        const cured = shop?.like?.cured[r]?.length ?? 0;
+        const cured = shop?.like?.cured[r] ?? 0;
         return cured > 0 ? [memory.curedLike(ref, cured, shop!.like!.jobs)] : [];
       }),
       ...own.slice(0, 1).flatMap((r) => {

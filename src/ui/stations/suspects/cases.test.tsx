@@ -16,7 +16,7 @@ test("the jobs that a prior was learnt from", async () => {
       jobs: 2,
       replaced: { C6: 2 },
       cases: { C6: [1001, 1002].map((job) => ({ job, line: 9, says: "C6: leaked" })) },
-      like: { jobs: 1, cured: { C6: [{ job: 1001, line: 9, says: "C6: leaked" }] } },
+      like: { jobs: 1, cured: { C6: 1 }, cases: { C6: [{ job: 1001, line: 9, says: "C6: leaked" }] } },
     },
   };
   await renderJob(<CasesOf refs={["C6"]} history={history} />, { server: new TestServer() });

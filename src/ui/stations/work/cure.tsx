@@ -32,7 +32,7 @@ export function Cure() {
   const may = among.map((root): MayHaveCured => {
     const c = changeOf(root);
     // What cured like complaints here before is the likelier one.
-    const before = shopHistory?.like?.cured[c.position.toUpperCase()]?.length ?? 0;
+    const before = shopHistory?.like?.cured[c.position.toUpperCase()] ?? 0;
     return { line: root, position: c.position, chance: 1 + before, minutes: number(minutes[root], c.minutes ?? USUAL.putBack) };
   });
   const tests = state.cureTests
