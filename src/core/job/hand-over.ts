@@ -3,8 +3,9 @@
 import { formatDuration } from "../quantity/format";
 import type { EnergyState } from "../safety/energy";
 import type { Settings } from "../shop/settings";
-import { isFitted, openApprovals } from "../tape/fold";
+import { isFitted } from "../tape/fold";
 import * as texts from "../texts/memory";
+import { questionsOf } from "../work/questions";
 import { tasksOf } from "../work/tasks";
 import type { JobView } from "./job-view";
 import { nextStep } from "./next-step";
@@ -35,7 +36,7 @@ export function handOver(view: JobView, energy: EnergyState["kind"], settings: S
   const trials = state.changes.filter((c) => c.kind === "experiment" && (c.outcome ?? "open") === "open");
   const off = state.removed.filter((r) => r.back === undefined);
   const out = rows.filter((r) => r.verdict === "out").map((r) => r.point.name);
-  const asked = openApprovals(state);
+  const asked = questionsOf(state).filter((q) => q.stands === "asked");
   const tasks = tasksOf(state, now).filter((t) => t.state === "open" && t.agreed !== "declined");
   const minutes = tasks.reduce((sum, t) => sum + Math.max(0, t.estimate - t.worked), 0);
   const next = nextStep(view, settings);

@@ -9,6 +9,8 @@ import type { Settings } from "../shop/settings";
 import { powerOns } from "../tape/fold";
 import { findStation, type StationId } from "../tape/stations";
 import type { JobView } from "./job-view";
+import type { WorkPhase } from "../tape/events/words";
+import { tasksOf } from "../work/tasks";
 import { workList } from "../work/work-list";
 
 export interface NextStep {
@@ -33,6 +35,14 @@ const WORDS = {
   hand: () => say`print the report and hand it back`,
 } as const;
 
+/** Where the tasks of each phase are done. */
+const AT_PHASE: Record<WorkPhase, StationId> = {
+  "power off": "work",
+  "power on": "walk",
+  adjustment: "output-stage",
+  "final tests": "prove",
+};
+
 /** @returns the station where it is done, and what; undefined for a job that was returned. */
 export function nextStep(view: JobView, settings: Settings): NextStep | undefined {
   const { state, rows } = view;
@@ -46,7 +56,11 @@ export function nextStep(view: JobView, settings: Settings): NextStep | undefine
   if (state.soaks.some((s) => !s.ended)) return at("noise", WORDS.soak());
   const experiment = state.changes.find((c) => c.kind === "experiment" && (c.outcome ?? "open") === "open");
   if (experiment) return at("work", WORDS.experiment(experiment.position));
-  const work = workList(state).find((w) => w.stands === "allowed" || w.stands === "yes");
+  const task = tasksOf(state, Date.parse(state.lastAt ?? "") || 0).find((t) => t.state === "open" && t.agreed === "agreed");
+  if (task) return at(AT_PHASE[task.phase], WORDS.work(task.position, task.what));
+  // What is on the plan stands there, agreed or not.
+  const planned = new Set(state.planned.map((p) => p.source));
+  const work = workList(state).find((w) => (w.stands === "allowed" || w.stands === "yes") && !planned.has(w.seq));
   if (work) return at("work", WORDS.work(work.place, work.action));
   const powered = powerOns(state).length > 0;
   if (!powered && state.inspected.size === 0) return at("look", WORDS.look());

@@ -5,7 +5,8 @@ import { isolationOpen } from "../bring-up/fuse-isolation-state";
 import { safetyTestsFor } from "../safety/end-of-job-tests";
 import type { EnergyState } from "../safety/energy";
 import type { Settings } from "../shop/settings";
-import { openApprovals, powerOns } from "../tape/fold";
+import { powerOns } from "../tape/fold";
+import { questionsOf } from "../work/questions";
 import type { StationId } from "../tape/stations";
 import type { JobView } from "./job-view";
 import * as texts from "../texts/job";
@@ -43,7 +44,7 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
   const tests = safetyTestsFor(settings);
   const testsLeft = tests.filter((t) => !state.safetyTests.get(t.test)?.passed).length;
   const off = state.removed.filter((r) => r.back === undefined).length;
-  const asked = openApprovals(state).length;
+  const asked = questionsOf(state).filter((q) => q.stands === "asked").length;
   const experiments = state.changes.filter((c) => c.kind === "experiment" && (c.outcome ?? "open") === "open").length;
   const ohms = state.readings.filter((r) => r.kind === "ohm").length;
   const powered = powerOns(state).length > 0;

@@ -3,7 +3,7 @@
 import { staircase, type StaircaseStep } from "../walk/walk";
 import { verdictOf, type Verdict } from "../expectation/expectation";
 import { expectedFrom } from "../expectation/modelled";
-import { isFitted, latestReading } from "../tape/fold";
+import { isFitted, isIn, latestReading } from "../tape/fold";
 import type { JobView } from "../job/job-view";
 import { reportCapacitors, type ReportCapacitors } from "./report-capacitors";
 import { reportNoise, type ReportNoise } from "./report-noise";
@@ -116,7 +116,8 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       oldWent: c.oldWent ?? "",
     })),
     experiments: state.changes
-      .filter((c) => c.kind === "experiment")
+      // A part that was fitted and put back was a trial as well.
+      .filter((c) => c.kind === "experiment" || !isIn(c))
       .map((c) => ({
         position: c.position,
         what: c.hypothesis ? texts.toSee(c.newPart, c.hypothesis) : c.newPart,

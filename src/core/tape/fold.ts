@@ -331,12 +331,6 @@ export const isIn = (change: Pick<Change, "outcome">): boolean => change.outcome
 export const isFitted = (change: Pick<Change, "kind" | "outcome">): boolean =>
   isIn(change) && (change.kind !== "experiment" || change.outcome === "kept");
 
-/** Questions to the owner that have no answer yet. */
-export function openApprovals(state: Pick<JobState, "approvals">): Line<Approval>[] {
-  const answered = new Set(state.approvals.map((a) => a.asks).filter((n) => n !== undefined));
-  return state.approvals.filter((a) => a.answer === "asked" && !answered.has(a.seq));
-}
-
 /** The conditions that a reading taken at `at` (milliseconds) would have. */
 export function conditionsNow(state: JobState, at: number): Conditions {
   const on = state.power?.state === "on" ? state.power : undefined;
