@@ -30,11 +30,24 @@ export function refusedTo(role: Role | undefined, { type, payload }: Logged): st
     return say`An apprentice enters nothing on the bill: ask the technician`;
   if (type === "quote") return say`An apprentice makes no quote: ask the technician`;
   if (type === "payment") return say`An apprentice takes no payment: ask the technician`;
-  const agreed = payload as { cost?: unknown; option?: unknown } | null;
-  if (type === "approval" && (agreed?.cost !== undefined || agreed?.option !== undefined))
-    return say`An apprentice agrees no cost with the owner: ask the technician`;
-  return undefined;
+  return type === "approval" && namesACost({ type, payload }) ? agreesNoCost() : undefined;
 }
+
+const agreesNoCost = () => say`An apprentice agrees no cost with the owner: ask the technician`;
+
+/** Whether a quote, a question or an answer names what the owner would pay. */
+function namesACost({ type, payload }: Logged): boolean {
+  const { cost, option, options } = (payload ?? {}) as { cost?: unknown; option?: unknown; options?: unknown };
+  const ofAWay = Array.isArray(options) && options.some((o: { cost?: unknown } | null) => o?.cost !== undefined);
+  return type === "quote" || (type === "approval" && (cost !== undefined || option !== undefined || ofAWay));
+}
+
+/**
+ * Why somebody of a role may not answer for the owner; undefined when they may.
+ * @param asked the lines that the answer is given to: a quote or a question, with its corrections.
+ */
+export const answerRefusedTo = (role: Role | undefined, asked: readonly Logged[]): string | undefined =>
+  role === "apprentice" && asked.some(namesACost) ? agreesNoCost() : undefined;
 
 /** Whether a role may change the shop: its settings, its people, its instruments' tokens. */
 export const mayChangeShop = (role: Role): boolean => role === "owner";

@@ -150,6 +150,21 @@ test("the tape is signed by who is signed in; an apprentice logs no money and pa
   for (const event of [bill, gate, cost]) await expect(signedEvents(apprentice, job, [event])).rejects.toMatchObject({ status: 403 });
   const [line] = await append(shop, job, [bill]);
   await expect(signedEvents(apprentice, job, [says("undo", {}, { supersedes: line!.seq })])).rejects.toMatchObject({ status: 403 });
+  // A quote and a question of cost are answered by the technician, whatever the answer leaves out; a question without a cost by anybody.
+  const c6 = { text: "C6", kind: "parts", pieces: 1, price: 12, amount: 12 };
+  const sum = { net: 12, taxes: [], included: true, rounding: 0, total: 12 };
+  const quote = says("quote", { options: [{ name: "Make it work", lines: [c6], sum }] });
+  const asked = await append(shop, job, [
+    quote,
+    says("approval", { what: "new socket", answer: "asked", cost: 40 }),
+    says("approval", { what: "drill the chassis", answer: "asked" }),
+  ]);
+  const yes = (asks: number) => says("approval", { what: "as asked", answer: "yes", asks });
+  for (const line of asked.slice(0, 2))
+    await expect(signedEvents(apprentice, job, [yes(line!.seq)])).rejects.toMatchObject({ status: 403 });
+  expect(await signedEvents(apprentice, job, [yes(asked[2]!.seq)])).toHaveLength(1);
+  const [agreed] = await append(shop, job, [yes(asked[0]!.seq)]);
+  await expect(signedEvents(apprentice, job, [says("undo", {}, { supersedes: agreed!.seq })])).rejects.toMatchObject({ status: 403 });
   await expect(signedEvents(asks("POST"), job, [bill])).rejects.toMatchObject({ status: 401 });
 
   process.env.SCUTUM_DOOR = "";

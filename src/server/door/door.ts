@@ -1,6 +1,6 @@
 /** Who may come in: asked once for every request by the proxy, and by each route that has to know who it is. */
 
-import { mayChangeShop, refusedTo, type Person, type Role } from "@/core/shop/people";
+import { answerRefusedTo, mayChangeShop, refusedTo, type Person, type Role } from "@/core/shop/people";
 import { MOST_LINES } from "@/core/tape/events/words";
 import { db } from "../db";
 import { UserError } from "../errors";
@@ -66,7 +66,9 @@ export async function signedEvents(asked: Asked, jobId: number, events: Incoming
   const out: IncomingEvent[] = [];
   for (const e of events) {
     if (typeof e === "object" && e !== null) {
-      const refused = refusedTo(role, e) ?? refusedTo(role, await supersededBy(jobId, e));
+      const struck = await lineAndCorrections(jobId, e.supersedes);
+      const refused =
+        [e, ...struck].map((line) => refusedTo(role, line)).find(Boolean) ?? answerRefusedTo(role, await askedBy(jobId, [e, ...struck]));
       if (refused) throw new UserError(403, refused);
     }
     out.push({ ...e, who: initials });
@@ -74,16 +76,21 @@ export async function signedEvents(asked: Asked, jobId: number, events: Incoming
   return out;
 }
 
-/** The line that an event strikes or corrects: who may not log it may not change it either. */
-async function supersededBy(jobId: number, e: IncomingEvent): Promise<{ type: string; payload: unknown }> {
-  const none = { type: "", payload: {} };
-  if (!Number.isInteger(e.supersedes) || e.supersedes! > MOST_LINES) return none;
+type Line = { type: string; payload: unknown };
+
+/** A line with the lines that correct it: who may not log one of them may not strike or answer it either. */
+async function lineAndCorrections(jobId: number, line: unknown): Promise<Line[]> {
+  if (!Number.isInteger(line) || (line as number) > MOST_LINES) return [];
   const sql = await db();
-  const [line] = await sql.query<{ type: string; payload: unknown }>("select type, payload from events where job_id = $1 and seq = $2", [
-    jobId,
-    e.supersedes,
-  ]);
-  return line ?? none;
+  return sql.query<Line>("select type, payload from events where job_id = $1 and (seq = $2 or supersedes = $2)", [jobId, line]);
+}
+
+/** The quotes and questions that lines answer. */
+async function askedBy(jobId: number, lines: readonly Line[]): Promise<Line[]> {
+  const out: Line[] = [];
+  for (const { type, payload } of lines)
+    if (type === "approval") out.push(...(await lineAndCorrections(jobId, (payload as { asks?: unknown } | null)?.asks)));
+  return out;
 }
 
 export const NOT_SIGNED_IN = "Sign in first: this shop is reached over the network.";

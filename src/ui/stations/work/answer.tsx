@@ -3,6 +3,7 @@
 
 import { useState } from "react";
 import { format } from "date-fns";
+import { answerRefusedTo } from "@/core/shop/people";
 import { ANSWERED_BY, type AnsweredBy } from "@/core/tape/events/words";
 import { rootOf } from "@/core/tape/fold";
 import type { Question } from "@/core/work/questions";
@@ -10,8 +11,19 @@ import { Field } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { useTasks } from "../../frame/use-tasks";
 
+/** Why who is signed in may not answer a question; undefined when they may. */
+function useNotTheirs(q: Question): string | undefined {
+  const { role } = useJob();
+  return answerRefusedTo(role, q.quote ? [{ type: "quote", payload: q.quote }] : [{ type: "approval", payload: q.asked }]);
+}
+
 /** What is asked of somebody who takes the answer down. */
 export function Answer({ q }: { q: Question }) {
+  const notTheirs = useNotTheirs(q);
+  return notTheirs ? <p className="mt-2 text-sm">{notTheirs}.</p> : <TakenDown q={q} />;
+}
+
+function TakenDown({ q }: { q: Question }) {
   const { say, tape, view } = useJob();
   const [on, setOn] = useState(format(new Date(), "yyyy-MM-dd"));
   const [by, setBy] = useState<AnsweredBy>("telephone");
@@ -135,6 +147,8 @@ function grouped<K, V>(pairs: readonly (readonly [K, V])[]): Map<K, V[]> {
 /** An answer can be taken back, also after the work: what was done stays done, and says so. */
 export function Again({ q }: { q: Question }) {
   const { say, tape, view } = useJob();
+  const notTheirs = useNotTheirs(q);
+  if (notTheirs) return null;
   const waiting = (q.answer?.seq ?? q.line) >= tape.pendingFrom;
   const agreed = q.stands === "yes" || q.stands === "part";
   const done = agreed && view.state.changes.some((c) => c.planned !== undefined && q.agreed.includes(rootOf(view.state, c.planned)));

@@ -290,6 +290,18 @@ test("three changes resolved to the one that cured, put back in the order that t
 });
 
 describe("approvals and quotes", () => {
+  test("an apprentice takes down an answer to what costs nothing; what has a price is the technician's", async () => {
+    const asked = (what: string, more: object = {}): EventDraft => ({ type: "approval", payload: { what, answer: "asked", ...more } });
+    const server = new TestServer([asked("May the chassis be drilled?"), asked("May C6 be renewed?", { cost: 60 })]);
+    await show(<Approvals />, server, { role: "apprentice" });
+    const item = (what: string) => within(screen.getByText(what).closest("li")!);
+    expect(item("May C6 be renewed?").getByText("An apprentice agrees no cost with the owner: ask the technician.")).toBeVisible();
+    expect(item("May C6 be renewed?").queryByRole("button", { name: "Owner says yes" })).toBeNull();
+    await user.click(item("May the chassis be drilled?").getByRole("button", { name: "Owner says yes" }));
+    await settle();
+    expect(last(server, "approval")).toMatchObject({ answer: "yes", asks: 1 });
+  });
+
   test("a question with its price, consequence, ways and evidence; each answer with day, way and name", async () => {
     const server = new TestServer([
       { type: "job-opened", payload: { owner: "Osric Venn", amp: "Wren 5" } },
