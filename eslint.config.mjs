@@ -61,8 +61,8 @@ const ROOMS = {
   intermittent: ["language", "texts", "tape"],
   inspection: ["language", "texts", "quantity", "circuit", "tape"],
   safety: ["language", "texts", "quantity", "numeric", "circuit", "supply", "shop", "tape", "anatomy", "expectation", "bring-up"],
-  work: ["language", "texts", "quantity", "circuit", "shop", "tape"],
-  money: ["language", "texts", "quantity", "shop", "tape", "work"],
+  repair: ["language", "texts", "quantity", "circuit", "shop", "tape"],
+  money: ["language", "texts", "quantity", "shop", "tape", "repair"],
   entry: ["language", "texts", "quantity", "circuit", "supply", "tape", "diagnosis", "safety"],
   instrument: ["language", "texts", "quantity", "tape"],
   job: [
@@ -81,14 +81,14 @@ const ROOMS = {
       "sound",
       "intermittent",
     ],
-    ...["anatomy", "drawing", "capacitor", "work", "money"],
+    ...["anatomy", "drawing", "capacitor", "repair", "money"],
     ...["inspection", "safety"],
   ],
   papers: [
-    ...["language", "texts", "quantity", "circuit", "anatomy", "drawing", "expectation", "walk", "shop", "tape", "work", "money", "job"],
+    ...["language", "texts", "quantity", "circuit", "anatomy", "drawing", "expectation", "walk", "shop", "tape", "repair", "money", "job"],
     ...["noise", "sound", "intermittent", "capacitor", "inspection", "safety", "supply"],
   ],
-  memory: ["language", "texts", "quantity", "circuit", "suspects", "tape", "work", "money", "job"],
+  memory: ["language", "texts", "quantity", "circuit", "suspects", "tape", "repair", "money", "job"],
   ports: [
     "language",
     "texts",

@@ -4,7 +4,7 @@ import { billDraft, billNumber } from "@/core/money/bill";
 import { depositOf, quoteOption, type OptionDraft } from "@/core/money/quote";
 import type { EventDraft, JobEvent } from "@/core/tape/events/event";
 import { foldJob } from "@/core/tape/fold";
-import { tasksOf, type Task } from "@/core/work/tasks";
+import { tasksOf, type Task } from "@/core/repair/tasks";
 import type { Days } from "./days";
 import { DEMO_SETTINGS } from "./settings";
 

@@ -19,8 +19,8 @@ import { reportBlocks, stairsAxis } from "@/core/papers/report-blocks";
 import { DEFAULT_SETTINGS, type Settings } from "@/core/shop/settings";
 import type { EventDraft } from "@/core/tape/events/event";
 import { at, tape } from "@/core/tape/tape-for-tests";
-import { questionsOf } from "@/core/work/questions";
-import { tasksOf } from "@/core/work/tasks";
+import { questionsOf } from "@/core/repair/questions";
+import { tasksOf } from "@/core/repair/tasks";
 import { reportPdf } from "@/server/paper/report-pdf";
 import { ReportPaper } from "@/ui/paper/report-paper";
 

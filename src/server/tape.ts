@@ -4,7 +4,7 @@ import { randomUUID } from "node:crypto";
 import { is, type JobEvent } from "@/core/tape/events/event";
 import { foldJob, tapeLines } from "@/core/tape/fold";
 import { referenceErrors, storedReferences } from "@/core/tape/references";
-import { refusedAsBeyond } from "@/core/work/covered";
+import { refusedAsBeyond } from "@/core/repair/covered";
 import { missingOf } from "./attachments";
 import type { Database, Sql } from "./database";
 import { UserError } from "./errors";

@@ -4,7 +4,7 @@ import { demoAmp } from "../solver/circuits-for-tests";
 import type { EventDraft } from "../tape/events/event";
 import { foldJob } from "../tape/fold";
 import { tape } from "../tape/tape-for-tests";
-import { workList } from "../work/work-list";
+import { workList } from "../repair/work-list";
 import { warmingSeconds } from "../anatomy/warm-up";
 import { fuseGone, isolationAnswers, isolationOpen } from "./fuse-isolation-state";
 import { nextStage } from "./next-stage";

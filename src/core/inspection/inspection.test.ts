@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { readCircuit } from "../circuit/read";
-import { briefAllows } from "../work/brief-allows";
+import { briefAllows } from "../repair/brief-allows";
 import { checkClaims } from "./claims";
 import { foldJob } from "../tape/fold";
 import { inspectionList } from "./inspection";

@@ -2,7 +2,7 @@ import { foldJob } from "../tape/fold";
 import { tape } from "../tape/tape-for-tests";
 import type { EventDraft } from "../tape/events/event";
 import { findingDrafts, type TypedFinding } from "./finding-drafts";
-import { workList } from "../work/work-list";
+import { workList } from "../repair/work-list";
 
 const typed: TypedFinding = {
   station: "look",

@@ -3,8 +3,8 @@
 import type { EventDraft } from "../tape/events/event";
 import type { Severity } from "../tape/events/words";
 import type { StationId } from "../tape/stations";
-import type { BriefAnswer } from "../work/brief-allows";
-import { questionFor } from "../work/work-list";
+import type { BriefAnswer } from "../repair/brief-allows";
+import { questionFor } from "../repair/work-list";
 
 export interface TypedFinding {
   station: StationId;

@@ -5,8 +5,8 @@ import type { EnergyState } from "../safety/energy";
 import type { Settings } from "../shop/settings";
 import { isFitted } from "../tape/fold";
 import * as texts from "../texts/memory";
-import { questionsOf } from "../work/questions";
-import { tasksOf } from "../work/tasks";
+import { questionsOf } from "../repair/questions";
+import { tasksOf } from "../repair/tasks";
 import type { JobView } from "./job-view";
 import { nextStep } from "./next-step";
 

@@ -10,8 +10,8 @@ import { powerOns } from "../tape/fold";
 import { findStation, type StationId } from "../tape/stations";
 import type { JobView } from "./job-view";
 import type { WorkPhase } from "../tape/events/words";
-import { tasksOf } from "../work/tasks";
-import { workList } from "../work/work-list";
+import { tasksOf } from "../repair/tasks";
+import { workList } from "../repair/work-list";
 
 export interface NextStep {
   station: StationId;

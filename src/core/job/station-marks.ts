@@ -6,7 +6,7 @@ import { safetyTestsFor } from "../safety/end-of-job-tests";
 import type { EnergyState } from "../safety/energy";
 import type { Settings } from "../shop/settings";
 import { powerOns } from "../tape/fold";
-import { questionsOf } from "../work/questions";
+import { questionsOf } from "../repair/questions";
 import type { StationId } from "../tape/stations";
 import type { JobView } from "./job-view";
 import * as texts from "../texts/job";

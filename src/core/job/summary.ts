@@ -3,7 +3,7 @@
 import type { EnergyState } from "../safety/energy";
 import type { Settings } from "../shop/settings";
 import { isIn } from "../tape/fold";
-import { questionsOf } from "../work/questions";
+import { questionsOf } from "../repair/questions";
 import type { JobView } from "./job-view";
 import { nextStep } from "./next-step";
 

@@ -2,7 +2,7 @@
 
 import { median, quantileSorted } from "d3-array";
 import type { Case, ShopHistory } from "../suspects/history";
-import type { TaskKind, TimeTaken } from "../work/usual-minutes";
+import type { TaskKind, TimeTaken } from "../repair/usual-minutes";
 import { alike, LIKE } from "./complaint";
 import type { JobDigest, RememberedPart } from "./digest";
 

@@ -4,7 +4,7 @@ import { DEFAULT_SETTINGS, type Settings } from "../shop/settings";
 import type { EventDraft } from "../tape/events/event";
 import { foldJob } from "../tape/fold";
 import { at, tape } from "../tape/tape-for-tests";
-import { tasksOf } from "../work/tasks";
+import { tasksOf } from "../repair/tasks";
 import { billDraft, owed } from "./bill";
 import { bookedOf, bookRows } from "./bookkeeping";
 import { quoteOption, unpricedParts } from "./quote";

@@ -3,7 +3,7 @@
 import type { Settings } from "../shop/settings";
 import type { MoneyLine, QuoteOption } from "../tape/events/money-events";
 import type { OptionAim } from "../tape/events/words";
-import type { Task } from "../work/tasks";
+import type { Task } from "../repair/tasks";
 import { fixedLine, labourLine, partLine } from "./price";
 import { percentOf } from "./amount";
 import { moneySum } from "./sum";

@@ -4,7 +4,7 @@ import { addDays, differenceInCalendarDays, format, isWeekend } from "date-fns";
 import { formatDuration } from "../quantity/format";
 import type { Settings } from "../shop/settings";
 import type { JobState } from "../tape/fold";
-import type { Task } from "../work/tasks";
+import type { Task } from "../repair/tasks";
 import * as texts from "../texts/money";
 import { formatMoney, sumOf } from "./amount";
 import { billDraft, standingBills } from "./bill";

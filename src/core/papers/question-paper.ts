@@ -5,7 +5,7 @@ import type { Settings } from "../shop/settings";
 import { is, type JobEvent } from "../tape/events/event";
 import type { JobState } from "../tape/fold";
 import { tellEvent, tellReading } from "../tape/tell";
-import type { Question } from "../work/questions";
+import type { Question } from "../repair/questions";
 import * as texts from "../texts/papers";
 import type { Block, Column } from "./block";
 import { paperTitle, type PaperOf } from "./paper-title";

@@ -3,7 +3,7 @@
 import { format } from "date-fns";
 import { formatMoney } from "../money/amount";
 import type { Settings } from "../shop/settings";
-import type { Question } from "../work/questions";
+import type { Question } from "../repair/questions";
 import * as texts from "../texts/papers";
 import type { Block, Column } from "./block";
 import { moneyTable } from "./money-blocks";

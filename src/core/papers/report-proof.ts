@@ -4,7 +4,7 @@ import { format } from "date-fns";
 import { formatMoney, type MoneyForm } from "../money/amount";
 import { formatQuantity } from "../quantity/format";
 import type { JobState } from "../tape/fold";
-import { questionsOf, type Question } from "../work/questions";
+import { questionsOf, type Question } from "../repair/questions";
 import * as texts from "../texts/papers";
 import type { Block, Column } from "./block";
 

@@ -12,8 +12,8 @@ import { limitText, safetyTestsFor, SAFETY_NOTE, testValue } from "../safety/end
 import type { Settings } from "../shop/settings";
 import { formatMoney, type MoneyForm } from "../money/amount";
 import { billDraft, owed, standingBills } from "../money/bill";
-import { questionsOf } from "../work/questions";
-import { tasksOf } from "../work/tasks";
+import { questionsOf } from "../repair/questions";
+import { tasksOf } from "../repair/tasks";
 import { beforeAfter, type BeforeAfter } from "./before-after";
 import type { BillToShow } from "./money-blocks";
 import { reportFront, type ReportFront } from "./report-front";

@@ -10,7 +10,7 @@ import { paperOf } from "@/core/papers/paper-title";
 import { questionBlocks } from "@/core/papers/question-paper";
 import { quoteBlocks } from "@/core/papers/quote-paper";
 import { owed, standingBills } from "@/core/money/bill";
-import { questionsOf } from "@/core/work/questions";
+import { questionsOf } from "@/core/repair/questions";
 import type { WholeJob } from "../shop";
 import { solvedHere } from "../solved";
 import { drawn } from "./drawn";

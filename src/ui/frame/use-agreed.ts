@@ -4,7 +4,7 @@
 import { useCallback, useMemo, useRef, useState, useEffect } from "react";
 import type { EventDraft } from "@/core/tape/events/event";
 import type { JobState } from "@/core/tape/fold";
-import { refusedAsBeyond } from "@/core/work/covered";
+import { refusedAsBeyond } from "@/core/repair/covered";
 import type { Tape } from "./use-tape";
 
 /** Lines that wait for a word on why they go beyond what was agreed. */

@@ -4,8 +4,8 @@
 import { useMemo } from "react";
 import { formatMoney } from "@/core/money/amount";
 import { spentOf, type Spent } from "@/core/money/spent";
-import { tasksOf, type Task } from "@/core/work/tasks";
-import { runningTimer, type Spell } from "@/core/work/time";
+import { tasksOf, type Task } from "@/core/repair/tasks";
+import { runningTimer, type Spell } from "@/core/repair/time";
 import { useJob, useNow } from "./job-context";
 
 export interface Tasks {

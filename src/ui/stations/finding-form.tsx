@@ -2,7 +2,7 @@
 /** A new finding: place, what is wrong, severity, suggested action, photos, and whether the owner has to be asked, by the brief. */
 
 import { useState, type ReactNode } from "react";
-import { briefAllows, type BriefAnswer } from "@/core/work/brief-allows";
+import { briefAllows, type BriefAnswer } from "@/core/repair/brief-allows";
 import { findingDrafts } from "@/core/job/finding-drafts";
 import type { EventDraft } from "@/core/tape/events/event";
 import { SEVERITIES, type Severity } from "@/core/tape/events/words";

@@ -16,7 +16,7 @@ const Walk = dynamic(() => import("./walk").then((m) => m.Walk));
 const Suspects = dynamic(() => import("./suspects/suspects").then((m) => m.Suspects));
 const Signal = dynamic(() => import("./signal/signal").then((m) => m.Signal));
 const Noise = dynamic(() => import("./noise/noise").then((m) => m.Noise));
-const Work = dynamic(() => import("./work/work").then((m) => m.Work));
+const Work = dynamic(() => import("./repair/work").then((m) => m.Work));
 const OutputStage = dynamic(() => import("./output/output-stage").then((m) => m.OutputStage));
 const Prove = dynamic(() => import("./prove").then((m) => m.Prove));
 const ReturnStation = dynamic(() => import("./return/return").then((m) => m.ReturnStation));

@@ -19,7 +19,7 @@ import type { StockPart } from "@/core/shop/stock-parts";
 import type { EventDraft } from "@/core/tape/events/event";
 import { renderJob, settle, TestServer, type TestJob } from "../../job-for-tests";
 import type { PartsPort } from "../../frame/parts-port";
-import { Work } from "../work/work";
+import { Work } from "../repair/work";
 
 jest.mock("../../frame/late", () => {
   const { useEffect, useState } = jest.requireActual<typeof import("react")>("react");

@@ -3,7 +3,7 @@
 
 import { useState } from "react";
 import { toldChecks, worstOf, type PartCheck } from "@/core/capacitor/check";
-import { refusedAsBeyond } from "@/core/work/covered";
+import { refusedAsBeyond } from "@/core/repair/covered";
 import { describePart } from "@/core/circuit/part-words";
 import type { Element } from "@/core/circuit/circuit";
 import { OLD_PART_PLACES, type OldPartPlace } from "@/core/tape/events/words";

@@ -8,7 +8,7 @@ import type { CapacitorStress } from "@/core/capacitor/stress";
 import { judgeCapacitor, judgeTests, type CapacitorJudged, type LiftedLeg } from "@/core/capacitor/verdict";
 import type { Circuit } from "@/core/circuit/circuit";
 import { wallVolts } from "@/core/circuit/mains-connection";
-import { briefAllows, type BriefAnswer } from "@/core/work/brief-allows";
+import { briefAllows, type BriefAnswer } from "@/core/repair/brief-allows";
 import type { BadName } from "@/core/shop/bad-names";
 import type { StockPart } from "@/core/shop/stock-parts";
 import { latestReading } from "@/core/tape/fold";

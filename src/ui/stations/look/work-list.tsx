@@ -1,7 +1,7 @@
 "use client";
 /** The work list that the findings draft, with what the owner has to be asked. */
 
-import { workList, type WorkItem } from "@/core/work/work-list";
+import { workList, type WorkItem } from "@/core/repair/work-list";
 import { Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 

@@ -4,7 +4,7 @@
 import { useState } from "react";
 import type { Change } from "@/core/tape/events/work-events";
 import { isIn, type Line } from "@/core/tape/fold";
-import { coverageOf } from "@/core/work/covered";
+import { coverageOf } from "@/core/repair/covered";
 import { PartButton } from "../../drawing/part-button";
 import { Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";

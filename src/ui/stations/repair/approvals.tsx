@@ -1,7 +1,7 @@
 "use client";
 /** What the owner is asked, with price and consequence, and what they answered. */
 
-import { questionsOf, type Question } from "@/core/work/questions";
+import { questionsOf, type Question } from "@/core/repair/questions";
 import { Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { useTasks } from "../../frame/use-tasks";

@@ -2,7 +2,7 @@
 /** Time beside the tasks: a timer for work that is on no task, and minutes noted or taken off by hand. */
 
 import { formatDuration } from "@/core/quantity/format";
-import { minutesWorked, spells } from "@/core/work/time";
+import { minutesWorked, spells } from "@/core/repair/time";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob, useNow } from "../../frame/job-context";

@@ -9,7 +9,7 @@ import { readAmount } from "@/core/money/amount";
 import { FIXINGS, OLD_PART_PLACES, PART_SOURCES, type Fixing, type OldPartPlace, type PartSource } from "@/core/tape/events/words";
 import type { Change } from "@/core/tape/events/work-events";
 import { isIn } from "@/core/tape/fold";
-import { coverageOf } from "@/core/work/covered";
+import { coverageOf } from "@/core/repair/covered";
 import { PhotoField } from "../../forms/photo-field";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";

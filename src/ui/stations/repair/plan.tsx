@@ -4,9 +4,9 @@
 import { useState } from "react";
 import { formatDuration } from "@/core/quantity/format";
 import type { Planned } from "@/core/tape/events/plan-events";
-import { byDependency, orderProblems, planSteps } from "@/core/work/order";
-import { proposals } from "@/core/work/proposals";
-import type { Task } from "@/core/work/tasks";
+import { byDependency, orderProblems, planSteps } from "@/core/repair/order";
+import { proposals } from "@/core/repair/proposals";
+import type { Task } from "@/core/repair/tasks";
 import { Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { useTasks } from "../../frame/use-tasks";

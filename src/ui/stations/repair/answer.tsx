@@ -6,7 +6,7 @@ import { format } from "date-fns";
 import { answerRefusedTo } from "@/core/shop/people";
 import { ANSWERED_BY, type AnsweredBy } from "@/core/tape/events/words";
 import { rootOf } from "@/core/tape/fold";
-import type { Question } from "@/core/work/questions";
+import type { Question } from "@/core/repair/questions";
 import { Field } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 import { useTasks } from "../../frame/use-tasks";

@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { EventDraft } from "@/core/tape/events/event";
 import { isIn, rootOf, type JobState } from "@/core/tape/fold";
 import { formatDuration } from "@/core/quantity/format";
-import { leftAfter, MOST_CHANGES, nextCureTest, type MayHaveCured } from "@/core/work/cure";
+import { leftAfter, MOST_CHANGES, nextCureTest, type MayHaveCured } from "@/core/repair/cure";
 import { Field, Section } from "../../forms/section";
 import { useJob } from "../../frame/job-context";
 

@@ -14,8 +14,8 @@ import {
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { GripVertical } from "lucide-react";
 import { formatDuration } from "@/core/quantity/format";
-import type { PlanStep } from "@/core/work/order";
-import type { Task } from "@/core/work/tasks";
+import type { PlanStep } from "@/core/repair/order";
+import type { Task } from "@/core/repair/tasks";
 import { useJob } from "../../frame/job-context";
 import { useTasks } from "../../frame/use-tasks";
 import { PartButton } from "../../drawing/part-button";
