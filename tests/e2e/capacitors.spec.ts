@@ -4,6 +4,7 @@ import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "@playwright/test";
 import { BenchAmp } from "../../src/bench/amp";
 import { Shop } from "./shop";
+import { log, tab, tapeOf } from "./tape";
 
 let shop: Shop;
 test.beforeAll(async () => {
@@ -11,32 +12,11 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => shop.close());
 
-interface Stored {
-  seq: number;
-  type: string;
-  payload: Record<string, unknown>;
-}
-const tapeOf = async (page: Page, job: number): Promise<Stored[]> =>
-  ((await (await page.request.get(`${shop.address}/api/v1/jobs/${job}/events`, { maxRetries: 3 })).json()) as { events: Stored[] }).events;
-const log = async (page: Page, job: number, ...events: object[]) => {
-  const answer = await page.request.post(`${shop.address}/api/v1/jobs/${job}/events`, {
-    data: { events: events.map((e) => ({ who: "J.M.", ...e })) },
-  });
-  expect(answer.status()).toBe(200);
-};
 const station = (job: number, name: string) => `${shop.address}/jobs/${job}/${name}`;
 const ago = (minutes: number) => new Date(Date.now() - minutes * 60_000).toISOString();
-/** A click on a page that still loads may be lost: it is repeated until the tab is selected. */
-async function tab(page: Page, name: string) {
-  const one = page.getByRole("tab", { name });
-  await expect(async () => {
-    await one.click();
-    await expect(one).toHaveAttribute("aria-selected", "true", { timeout: 1000 });
-  }).toPass({ timeout: 30_000 });
-}
 /** Past the gate as a technician may, with the reason on the tape. */
 const pass = (page: Page, job: number, at: string) =>
-  log(page, job, { type: "gate-passed", payload: { station: at, reason: "on the bench, plug out, leads lifted", understood: true } });
+  log(shop, page, job, { type: "gate-passed", payload: { station: at, reason: "on the bench, plug out, leads lifted", understood: true } });
 const errorsOf = (page: Page) => {
   const failures: string[] = [];
   page.on("pageerror", (e) => failures.push(String(e)));
@@ -71,7 +51,7 @@ test("the museum's can in quick time: one section to keep, one off the supply; t
   await expect(next).toContainText("All are settled");
   await page.getByRole("button", { name: "Supply down, end" }).click();
   await expect(page.getByLabel("Energy state")).toHaveAttribute("data-energy", "stored");
-  const results = (await tapeOf(page, 1016))
+  const results = (await tapeOf(shop, page, 1016))
     .filter((e) => e.type === "reform-turn" && e.payload.result)
     .map((e) => `${String(e.payload.part)} ${String(e.payload.result)}`);
   expect(results.sort()).toEqual(["C1 keep", "C4 replace"]);
@@ -79,7 +59,10 @@ test("the museum's can in quick time: one section to keep, one off the supply; t
   // What they hold is not taken for nothing: nothing is fitted before it is proven, or gone past with a reason.
   await pass(page, 1016, "work");
   // The museum is asked first: nothing goes in beyond what was agreed.
-  await log(page, 1016, { type: "approval", payload: { what: "the can of C1, C3 and C4: a new one in the old clamp", answer: "yes" } });
+  await log(shop, page, 1016, {
+    type: "approval",
+    payload: { what: "the can of C1, C3 and C4: a new one in the old clamp", answer: "yes" },
+  });
   await page.reload();
   await tab(page, "Capacitors");
   await expect(page.getByRole("row", { name: /^C4 / })).toContainText("replace");
@@ -97,8 +80,8 @@ test("the museum's can in quick time: one section to keep, one off the supply; t
   await expect(page.getByTestId("may-stand").first()).toContainText("It may stand there");
   await page.getByRole("textbox", { name: "How it is fixed", exact: true }).fill("in the old clamp");
   await page.getByRole("button", { name: "Log as fitted: C1, C3, C4" }).click();
-  await expect.poll(async () => (await tapeOf(page, 1016)).filter((e) => e.type === "change").length).toBe(3);
-  const changes = (await tapeOf(page, 1016)).filter((e) => e.type === "change");
+  await expect.poll(async () => (await tapeOf(shop, page, 1016)).filter((e) => e.type === "change").length).toBe(3);
+  const changes = (await tapeOf(shop, page, 1016)).filter((e) => e.type === "change");
   expect(changes[0]!.payload).toMatchObject({
     position: "C1",
     kind: "replacement",
@@ -114,6 +97,7 @@ test("the museum's can in quick time: one section to keep, one off the supply; t
   const amp = new BenchAmp(readFileSync("demo/amps/picture-house.cir", "utf8"), 103);
   const set = changes.flatMap((c) => c.payload.set as string[]);
   await log(
+    shop,
     page,
     1016,
     { type: "mains", at: ago(20), payload: { volts: 230 } },
@@ -140,7 +124,7 @@ test("a run over midnight: paused at night, gone on with in the morning, its tim
   test.setTimeout(120_000);
   const failures = errorsOf(page);
   const night = 14 * 60;
-  await log(page, 1003, {
+  await log(shop, page, 1003, {
     type: "reform-begun",
     at: ago(night),
     payload: {
@@ -151,13 +135,13 @@ test("a run over midnight: paused at night, gone on with in the morning, its tim
       lifted: true,
     },
   });
-  const reform = (await tapeOf(page, 1003)).findLast((e) => e.type === "reform-begun")!.seq;
+  const reform = (await tapeOf(shop, page, 1003)).findLast((e) => e.type === "reform-begun")!.seq;
   const point = (minutes: number, amps: number) => ({
     type: "reform-point",
     at: ago(night - minutes),
     payload: { reform, part: "C3", seconds: minutes * 60, supply: 100, volts: 100 - amps * 56e3, amps, digit: 1e-6 },
   });
-  await log(page, 1003, point(2, 0.6e-3), point(5, 0.42e-3), point(9, 0.3e-3), point(14, 0.23e-3), point(20, 0.21e-3), {
+  await log(shop, page, 1003, point(2, 0.6e-3), point(5, 0.42e-3), point(9, 0.3e-3), point(14, 0.23e-3), point(20, 0.21e-3), {
     type: "reform-turn",
     at: ago(night - 21),
     payload: { reform, what: "paused", supply: 0 },
@@ -175,7 +159,7 @@ test("a run over midnight: paused at night, gone on with in the morning, its tim
   await page.getByLabel("Leakage", { exact: true }).fill("178 uA");
   await page.getByRole("button", { name: "Log the reading" }).click();
   // The simulated tester may have logged some of its own beside it.
-  const typed = async () => (await tapeOf(page, 1003)).find((e) => e.type === "reform-point" && e.payload.amps === 178e-6);
+  const typed = async () => (await tapeOf(shop, page, 1003)).find((e) => e.type === "reform-point" && e.payload.amps === 178e-6);
   await expect.poll(typed).toBeTruthy();
   const last = (await typed())!;
   expect(Number(last.payload.seconds)).toBeGreaterThan(21 * 60 - 2);
@@ -223,8 +207,8 @@ test("a leaky board told from a leaky capacitor, cleaned, read again, and the ow
   await expect(table.getByRole("row", { name: /^V4.g/ })).toContainText(/14 MΩ/);
   await expect(page.getByText(/▲ V4.g: still more than/)).toBeVisible();
   await page.getByRole("button", { name: "Ask the owner" }).click();
-  await expect.poll(async () => (await tapeOf(page, 1017)).filter((e) => e.type === "approval").length).toBe(1);
-  expect((await tapeOf(page, 1017)).find((e) => e.type === "approval")!.payload).toMatchObject({
+  await expect.poll(async () => (await tapeOf(shop, page, 1017)).filter((e) => e.type === "approval").length).toBe(1);
+  expect((await tapeOf(shop, page, 1017)).find((e) => e.type === "approval")!.payload).toMatchObject({
     answer: "asked",
     what: expect.stringContaining("Rewire V4.g off the board") as unknown,
   });
@@ -251,10 +235,10 @@ test("the table, old markings, a bad name that weighs in Suspects, and the kit a
   await form.getByLabel("Colours in their order").fill("red red orange");
   await form.getByRole("button", { name: "Log what it says" }).click();
   await expect
-    .poll(async () => (await tapeOf(page, 1012)).findLast((e) => e.type === "capacitor")?.payload)
+    .poll(async () => (await tapeOf(shop, page, 1012)).findLast((e) => e.type === "capacitor")?.payload)
     .toMatchObject({ part: "C10", farads: 22e-9 });
   // A found line capacitor stands apart, and only a safety type may stand there.
-  await log(page, 1012, {
+  await log(shop, page, 1012, {
     type: "inspection",
     payload: { item: "line-capacitor", what: "A capacitor from either line wire to chassis", result: "found" },
   });

@@ -7,6 +7,7 @@ import { readCircuit } from "../../src/core/circuit/read";
 import { NoiseTable } from "../../src/core/noise/noise-table";
 import { writeWav } from "../../src/core/sound/wav";
 import { Shop } from "./shop";
+import { log, tab } from "./tape";
 
 let shop: Shop;
 test.beforeAll(async () => {
@@ -18,14 +19,6 @@ const open = async (page: Page, path: string) => {
   await page.goto(`${shop.address}${path}`);
   await page.locator("[data-ready]").waitFor();
 };
-const tab = (page: Page, name: string) => page.getByRole("tab", { name }).click();
-
-async function log(page: Page, job: number, ...lines: object[]) {
-  const answer = await page.request.post(`${shop.address}/api/v1/jobs/${job}/events`, {
-    data: { events: lines.map((line) => ({ who: "J.M.", ...line })) },
-  });
-  expect(answer.ok(), await answer.text()).toBe(true);
-}
 const on = (at?: string) => ({ type: "power", ...(at ? { at } : {}), payload: { state: "on", plug: "in", through: "straight" } });
 const off = (at?: string) => ({ type: "power", ...(at ? { at } : {}), payload: { state: "off", plug: "out" } });
 const checked = { type: "live-check", payload: { confirmed: ["all"] } };
@@ -48,7 +41,7 @@ test("a dry decoupler is found by its hum and by AC volts on the rails, replaced
   const amp = new BenchAmp(netlist, 83, [{ set: "C3=0.5u" }]);
   const truth = new NoiseTable(readCircuit(netlist).circuit, { mains: 230 });
   const cause = truth.causes.findIndex((c) => c.id === "C3 low");
-  await log(page, 1012, on(), checked);
+  await log(shop, page, 1012, on(), checked);
   await open(page, "/jobs/1012/noise");
   await record(page, /twice the mains/, "before");
   await tab(page, "Where it enters");
@@ -87,6 +80,7 @@ test("a dry decoupler is found by its hum and by AC volts on the rails, replaced
   });
 
   await log(
+    shop,
     page,
     1012,
     off(),
@@ -114,7 +108,7 @@ test("a howl that needs the long footswitch lead and the treble boost is found t
   page,
 }) => {
   test.setTimeout(120_000);
-  await log(page, 1011, on(), checked);
+  await log(shop, page, 1011, on(), checked);
   await open(page, "/jobs/1011/noise");
   await tab(page, "Conditions");
   await page.getByLabel("Settings of condition 1").fill("short");
@@ -168,6 +162,7 @@ test("a forty-minute fault is proven cured by a soak: cycles count, short runs d
   await expect(page.getByRole("alert").filter({ hasText: "at least one failure" })).toBeVisible();
   // Begun hours ago, the amp on and off since: the clock is the tape's.
   await log(
+    shop,
     page,
     1013,
     {
@@ -187,7 +182,7 @@ test("a forty-minute fault is proven cured by a soak: cycles count, short runs d
   const verdict = page.getByTestId("soak-verdict");
   await expect(verdict).toContainText("1 cycle to go");
   await expect(page.getByRole("button", { name: "Cured", exact: true })).toBeDisabled();
-  await log(page, 1013, on(at(210)), off(at(300)));
+  await log(shop, page, 1013, on(at(210)), off(at(300)));
   await page.reload();
   await expect(verdict).toContainText(/without failure: 9\d % confidence/);
   await page.getByLabel("What was done, for the report").fill("C8 replaced");
@@ -240,7 +235,7 @@ test("an experiment is in the circuit in use until it is put back with one click
   const predicted = (await feedback.innerText()).split("→ ")[1]!;
   await page.getByRole("button", { name: "Try it in the amp" }).click();
   await expect(feedback).toHaveText(predicted);
-  await log(page, 1011, off());
+  await log(shop, page, 1011, off());
   await open(page, "/jobs/1011/work");
   // Work is done with the amp proven dead; the tape is where the trial stands until then.
   await expect(page.getByText("R17=4.7k").first()).toBeVisible();

@@ -5,6 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test, type Page } from "@playwright/test";
 import { Shop } from "./shop";
+import { log, tab, tapeOf } from "./tape";
 
 let shop: Shop;
 test.beforeAll(async () => {
@@ -12,18 +13,10 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => shop.close());
 
-interface Stored {
-  seq: number;
-  type: string;
-  payload: Record<string, unknown>;
-}
-const tapeOf = async (page: Page, job: number): Promise<Stored[]> =>
-  ((await (await page.request.get(`${shop.address}/api/v1/jobs/${job}/events`, { maxRetries: 3 })).json()) as { events: Stored[] }).events;
-const log = (page: Page, job: number, ...events: object[]) =>
-  page.request.post(`${shop.address}/api/v1/jobs/${job}/events`, { data: { events: events.map((e) => ({ who: "J.M.", ...e })) } });
 const alreadyOn = (page: Page, job: number) => {
   const at = new Date(Date.now() - 11 * 60_000).toISOString();
   return log(
+    shop,
     page,
     job,
     { type: "power", at, payload: { state: "on", plug: "in", through: "variable" } },
@@ -33,14 +26,6 @@ const alreadyOn = (page: Page, job: number) => {
   );
 };
 const station = (job: number, name: string) => `${shop.address}/jobs/${job}/${name}`;
-/** A click on a page that still loads may be lost: it is repeated until the tab is selected. */
-async function tab(page: Page, name: string) {
-  const one = page.getByRole("tab", { name });
-  await expect(async () => {
-    await one.click();
-    await expect(one).toHaveAttribute("aria-selected", "true", { timeout: 1000 });
-  }).toPass({ timeout: 30_000 });
-}
 
 test("the Drover 40 from much too cold to its label's figure, hands-free, the rails moving as predicted", async ({ page }) => {
   test.setTimeout(240_000);
@@ -78,8 +63,8 @@ test("the Drover 40 from much too cold to its label's figure, hands-free, the ra
     await page.waitForTimeout(100);
   }
   await expect(done).toBeVisible();
-  await expect.poll(async () => (await tapeOf(page, 1014)).filter((e) => e.type === "bias").length).toBeGreaterThan(1);
-  const tape = await tapeOf(page, 1014);
+  await expect.poll(async () => (await tapeOf(shop, page, 1014)).filter((e) => e.type === "bias").length).toBeGreaterThan(1);
+  const tape = await tapeOf(shop, page, 1014);
   const bias = tape
     .filter((e) => e.type === "bias")
     .map(
@@ -151,7 +136,7 @@ test("the Lantern 15's cathode resistor for both positions of its pentode and tr
   await expect(table).toContainText("as it is");
   await table.getByRole("button", { name: "Try it" }).first().click();
   await expect(page.getByText(/Tried R4/)).toBeVisible();
-  const change = (await tapeOf(page, 1012)).find(
+  const change = (await tapeOf(shop, page, 1012)).find(
     (e) => e.type === "change" && e.payload.kind === "experiment" && e.payload.position === "R4",
   )!;
   expect((change.payload.set as string[])[0]).toMatch(/^R4=\d+/);
@@ -182,10 +167,10 @@ test("a blocking complaint on the Halberd 120 is proven, and its remedy goes to 
   await expect(remedies).toContainText("Smaller coupling capacitors");
   await page.getByRole("button", { name: "Ask the owner: Smaller coupling capacitors" }).click();
   await expect(page.getByText(/Asked the owner/).first()).toBeVisible();
-  await expect.poll(async () => (await tapeOf(page, 1015)).filter((e) => e.type === "blocking").length).toBe(2);
-  const tape = await tapeOf(page, 1015);
+  await expect.poll(async () => (await tapeOf(shop, page, 1015)).filter((e) => e.type === "blocking").length).toBe(2);
+  const tape = await tapeOf(shop, page, 1015);
   expect(tape.filter((e) => e.type === "blocking").map((e) => e.payload.when)).toEqual(["before", "trial"]);
-  await log(page, 1015, { type: "approval", payload: { what: "the smaller coupling capacitors", answer: "yes" } });
+  await log(shop, page, 1015, { type: "approval", payload: { what: "the smaller coupling capacitors", answer: "yes" } });
   await page.goto(`${shop.address}/jobs/1015/report`);
   await expect(page.getByText("creeps back").first()).toBeVisible();
 });
@@ -193,7 +178,7 @@ test("a blocking complaint on the Halberd 120 is proven, and its remedy goes to 
 test("the waveform over the idle, and an oscilloscope's file with the notch laid over it; what cannot be read is said", async ({
   page,
 }) => {
-  await log(page, 1015, { type: "mains", payload: { volts: 230 } });
+  await log(shop, page, 1015, { type: "mains", payload: { volts: 230 } });
   await page.goto(station(1015, "output-stage"));
   await tab(page, "Waveform");
   await expect(page.getByTestId("notch-says")).toContainText("The notch is under 5 %", { timeout: 90_000 });
@@ -230,8 +215,8 @@ test("matched tubes from stock go into the amp with their tests", async ({ page 
   await expect(groups).toContainText("KT66: no. 4, no. 6");
   await page.getByRole("button", { name: "Fit into V5, V6" }).first().click();
   await expect(page.getByText(/Fitted V5: KT66 number/)).toBeVisible();
-  await expect.poll(async () => (await tapeOf(page, 1011)).filter((e) => e.type === "tube-fitted").length).toBe(2);
-  const fitted = (await tapeOf(page, 1011)).filter((e) => e.type === "tube-fitted");
+  await expect.poll(async () => (await tapeOf(shop, page, 1011)).filter((e) => e.type === "tube-fitted").length).toBe(2);
+  const fitted = (await tapeOf(shop, page, 1011)).filter((e) => e.type === "tube-fitted");
   expect(fitted.map((e) => e.payload.tube).sort()).toEqual(["V5", "V6"]);
   expect(fitted[0]!.payload.strength as number).toBeGreaterThan(0.7);
   await expect(groups).not.toContainText("no. 4");
@@ -239,10 +224,11 @@ test("matched tubes from stock go into the amp with their tests", async ({ page 
 
 test("a signal walk finds the stage that lost its bypass", async ({ page }) => {
   // The museum's Wren loses half its level after forty minutes: the first stage's bypass opens. Its repair is taken back first.
-  const repair = (await tapeOf(page, 1013)).find((e) => e.type === "change")!;
-  await log(page, 1013, { type: "undo", payload: {}, supersedes: repair.seq, reason: "for the walk" });
+  const repair = (await tapeOf(shop, page, 1013)).find((e) => e.type === "change")!;
+  await log(shop, page, 1013, { type: "undo", payload: {}, supersedes: repair.seq, reason: "for the walk" });
   const at = new Date(Date.now() - 60 * 60_000).toISOString();
   await log(
+    shop,
     page,
     1013,
     { type: "power", at, payload: { state: "on", plug: "in", through: "variable" } },

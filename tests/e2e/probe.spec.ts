@@ -3,6 +3,7 @@
 import { spawn } from "node:child_process";
 import { expect, test, type Page } from "@playwright/test";
 import { Shop } from "./shop";
+import { log, tapeOf } from "./tape";
 
 let shop: Shop;
 test.beforeAll(async () => {
@@ -11,19 +12,11 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => shop.close());
 
-interface Stored {
-  seq: number;
-  type: string;
-  payload: { point?: string; value?: number; state?: string; text?: string; plug?: string };
-}
-const tapeOf = async (page: Page, job: number): Promise<Stored[]> =>
-  ((await (await page.request.get(`${shop.address}/api/v1/jobs/${job}/events`, { maxRetries: 3 })).json()) as { events: Stored[] }).events;
-const log = (page: Page, job: number, ...events: object[]) =>
-  page.request.post(`${shop.address}/api/v1/jobs/${job}/events`, { data: { events: events.map((e) => ({ who: "J.M.", ...e })) } });
 /** On since ten minutes ago, so that nothing has to warm up; checked just now. */
 const alreadyOn = (page: Page, job: number, mains = 230) => {
   const at = new Date(Date.now() - 11 * 60_000).toISOString();
   return log(
+    shop,
     page,
     job,
     { type: "power", at, payload: { state: "on", plug: "in", through: "variable" } },
@@ -82,7 +75,7 @@ test("a whole walk by one key: live check, power on, eleven points taken by them
     severity: "danger",
     brief: "allowed",
   };
-  await log(page, 1004, { type: "finding", payload: danger });
+  await log(shop, page, 1004, { type: "finding", payload: danger });
   await page.goto(`${shop.address}/jobs/1004/walk`);
   await expect(page.getByRole("link", { name: /Probe mode/ })).toBeVisible();
   await page.locator("h1").click();
@@ -120,7 +113,7 @@ test("a whole walk by one key: live check, power on, eleven points taken by them
   await hold(page);
   await expect(page).toHaveURL(/\/walk$/);
   await expect(page.getByRole("status", { name: "Energy state" })).toContainText("STORED");
-  const tape = await tapeOf(page, 1004);
+  const tape = await tapeOf(shop, page, 1004);
   const on = tape.findLastIndex((e) => e.type === "power" && e.payload.state === "on");
   const readings = tape.slice(on).filter((e) => e.type === "reading");
   expect(readings.map((e) => e.payload.point)).toEqual(seen);
@@ -186,7 +179,7 @@ test("no meter at all: typed, skipped, back, again, cannot reach; a short press 
   await page.keyboard.press("Space");
   await expect(page).toHaveURL(/\/walk$/);
   await expect(page.getByRole("status", { name: "Energy state" })).toContainText("LIVE");
-  const tape = await tapeOf(page, id);
+  const tape = await tapeOf(shop, page, id);
   expect(tape.filter((e) => e.payload.text === "V1B.k cannot be reached with the probe")).toHaveLength(1);
   expect(tape.filter((e) => e.type === "reading" && e.payload.point === "V1B.p").map((e) => e.payload.value)).toEqual([138, 91]);
 });
@@ -206,13 +199,13 @@ test("the meter falls silent in the middle: the walk waits, goes on where it was
   await expect(page.getByText("The meter sends nothing any more", { exact: false })).toBeVisible({ timeout: 10_000 });
   await expect(place(page)).toHaveAttribute("data-point", at!);
   await page.waitForTimeout(300);
-  const before = (await tapeOf(page, 1003)).length;
+  const before = (await tapeOf(shop, page, 1003)).length;
   const steady = lines([280.1, 280.2, 280.1, 280.1, 280.2, 280.1, 280.1], 200);
   await send([steady[0], steady[0], steady[2], steady[1], ...steady.slice(3), ...steady.slice(2, 5)].join("\n"));
   await expect(page.getByTestId("probe-verdict")).toContainText(at!);
-  await expect.poll(async () => (await tapeOf(page, 1003)).length).toBe(before + 1);
+  await expect.poll(async () => (await tapeOf(shop, page, 1003)).length).toBe(before + 1);
   await page.waitForTimeout(1000);
-  const tape = await tapeOf(page, 1003);
+  const tape = await tapeOf(shop, page, 1003);
   expect(tape.slice(before).map((e) => [e.type, e.payload.point, e.payload.value])).toEqual([["reading", at, 280.1]]);
 });
 
@@ -238,7 +231,7 @@ test("the bridge script: a display on standard input is seen on the screen, a na
   bridge.stdin.write("V4.k 352 mV\nnonsense\n318\n");
   await expect.poll(() => err).toContain("a number without its unit");
   await expect
-    .poll(async () => (await tapeOf(page, 1007)).filter((e) => e.payload.point === "V4.k").at(-1)?.payload.value)
+    .poll(async () => (await tapeOf(shop, page, 1007)).filter((e) => e.payload.point === "V4.k").at(-1)?.payload.value)
     .toBeCloseTo(0.352, 9);
   const done = new Promise((r) => bridge.once("exit", r));
   bridge.stdin.end();
@@ -302,7 +295,7 @@ test("hunt on the Wren: the leaky capacitor, its lifted leg read by the meter; r
   await expect(page.getByRole("dialog")).toHaveCount(0);
   await walkAgain(page, 1004, 231);
   await expect(summary(page)).toContainText("11 in band");
-  const tape = await tapeOf(page, 1004);
+  const tape = await tapeOf(shop, page, 1004);
   const leak = tape.find((e) => e.type === "reading" && e.payload.point === "C6")!;
   // By hand: a plate of about 140 V through 14 MΩ into 10 MΩ.
   expect(leak.payload.value).toBeGreaterThan(45);
@@ -313,7 +306,7 @@ test("hunt on the Picture House: the tired tube in the tester, read by one key; 
   page,
 }) => {
   test.setTimeout(300_000);
-  await log(page, 1007, { type: "power", payload: { state: "off", plug: "out" } });
+  await log(shop, page, 1007, { type: "power", payload: { state: "off", plug: "out" } });
   await page.goto(`${shop.address}/jobs/1007/suspects`);
   await expect(advice(page)).toContainText("V6 in the tube tester", { timeout: 90_000 });
   // The bridge of an earlier test may be heard still: then the simulated tester waits.

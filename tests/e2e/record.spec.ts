@@ -4,6 +4,7 @@ import ICAL from "ical.js";
 import { expect, test, type Page } from "@playwright/test";
 import { extractText, getDocumentProxy } from "unpdf";
 import { Shop } from "./shop";
+import { log, tab, tapeOf } from "./tape";
 
 let shop: Shop;
 test.beforeAll(async () => {
@@ -11,34 +12,17 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => shop.close());
 
-interface Stored {
-  seq: number;
-  type: string;
-  payload: Record<string, unknown>;
-}
-const tapeOf = async (page: Page, job: number): Promise<Stored[]> =>
-  ((await (await page.request.get(`${shop.address}/api/v1/jobs/${job}/events`, { maxRetries: 3 })).json()) as { events: Stored[] }).events;
-const log = async (page: Page, job: number, ...events: object[]) => {
-  const answer = await page.request.post(`${shop.address}/api/v1/jobs/${job}/events`, {
-    data: { events: events.map((e) => ({ who: "J.M.", ...e })) },
-  });
-  expect(answer.status()).toBe(200);
-};
-const last = async (page: Page, job: number, type: string) => (await tapeOf(page, job)).findLast((e) => e.type === type);
-async function tab(page: Page, name: string) {
-  const one = page.getByRole("tab", { name, exact: true });
-  await expect(async () => {
-    await one.click();
-    await expect(one).toHaveAttribute("aria-selected", "true", { timeout: 1000 });
-  }).toPass({ timeout: 30_000 });
-}
+const last = async (page: Page, job: number, type: string) => (await tapeOf(shop, page, job)).findLast((e) => e.type === type);
 async function work(page: Page, job: number, name: string) {
   await page.goto(`${shop.address}/jobs/${job}/work`);
   await expect(page.locator("[data-ready]")).toBeVisible();
   await tab(page, name);
 }
 const pass = (page: Page, job: number) =>
-  log(page, job, { type: "gate-passed", payload: { station: "work", reason: "on the bench, plug out, leads lifted", understood: true } });
+  log(shop, page, job, {
+    type: "gate-passed",
+    payload: { station: "work", reason: "on the bench, plug out, leads lifted", understood: true },
+  });
 const pdfText = async (page: Page, path: string) => {
   const answer = await page.request.get(shop.address + path);
   expect(answer.headers()["content-type"]).toBe("application/pdf");
@@ -78,7 +62,7 @@ test("a quote of three ways approved with one part declined; work beyond it refu
     "V4 goes beyond what was agreed (the owner said no in line",
   );
   await expect(page.getByLabel("New part and its ratings")).toHaveValue("6V6GT, matched pair");
-  const planned = (await tapeOf(page, 1018)).filter((e) => e.type === "planned");
+  const planned = (await tapeOf(shop, page, 1018)).filter((e) => e.type === "planned");
   const of = (position: string) => planned.find((p) => p.payload.position === position)!.seq;
   const beyond = await page.request.post(`${shop.address}/api/v1/jobs/1018/events`, {
     data: {
@@ -178,18 +162,18 @@ test("three changes are in: putting back names the one that cured, and the circu
     await box.setChecked(/^(C11|C3|V1) may/.test(name));
   }
   const next = page.getByRole("region", { name: "Next test" });
-  const changes = async () => (await tapeOf(page, 1018)).filter((e) => e.type === "change");
+  const changes = async () => (await tapeOf(shop, page, 1018)).filter((e) => e.type === "change");
   for (let i = 0; i < 3 && !(await next.getByText("C3 cured it").isVisible()); i++) {
-    const lines = (await tapeOf(page, 1018)).length;
+    const lines = (await tapeOf(shop, page, 1018)).length;
     await next.getByRole("button", { name: "It is done: log it" }).click();
-    await expect.poll(async () => (await tapeOf(page, 1018)).length).toBeGreaterThan(lines);
+    await expect.poll(async () => (await tapeOf(shop, page, 1018)).length).toBeGreaterThan(lines);
     // True cure: the third reservoir.
     const undone = new Set(
-      (await tapeOf(page, 1018)).filter((e) => e.type === "undo").map((e) => (e as unknown as { supersedes: number }).supersedes),
+      (await tapeOf(shop, page, 1018)).filter((e) => e.type === "undo").map((e) => (e as unknown as { supersedes: number }).supersedes),
     );
     const out = (await changes()).some((e) => e.payload.position === "C3" && e.payload.outcome === "reverted" && !undone.has(e.seq));
     await next.getByRole("button", { name: out ? "The fault is back" : "It is still cured" }).click();
-    await expect.poll(async () => (await tapeOf(page, 1018)).filter((e) => e.type === "cure-test").length).toBe(i + 1);
+    await expect.poll(async () => (await tapeOf(shop, page, 1018)).filter((e) => e.type === "cure-test").length).toBe(i + 1);
   }
   await expect(next).toContainText("C3 cured it");
   const others = next.getByRole("button", { name: /not the cure$/ });
@@ -224,7 +208,7 @@ test("the second job of a model profits from the first: the old case, what is no
   const cases = page.getByRole("region", { name: "Similar old cases" });
   await expect(cases).toContainText("job 1001", { timeout: 60_000 });
   await expect(cases).toContainText("R9: 56 kΩ 1 W carbon; measured 148 kΩ, leg lifted");
-  await log(page, job, { type: "mains", payload: { volts: 230 } });
+  await log(shop, page, job, { type: "mains", payload: { volts: 230 } });
   await page.goto(`${shop.address}/jobs/${job}/walk`);
   await expect(page.getByText(/In this shop: \d+ V/)).toContainText(/from 1 amp of this model: 1001/);
 

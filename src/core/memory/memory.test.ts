@@ -11,7 +11,8 @@ import { foldJob } from "../tape/fold";
 import { at, tape } from "../tape/tape-for-tests";
 import { alike, complaintKinds } from "./complaint";
 import { digestOf, type JobDigest } from "./digest";
-import { normalHere, shopMemory, type RememberedJob } from "./shop-memory";
+import { remembered } from "./digest-for-tests";
+import { normalHere, shopMemory } from "./shop-memory";
 import { similarCases } from "./similar";
 
 const WREN = readFileSync("demo/amps/wren-5.cir", "utf8");
@@ -98,27 +99,6 @@ describe("what one job leaves", () => {
   });
 });
 
-const remembered = (job: number, more: Partial<JobDigest>, sameModel = true): RememberedJob => ({
-  job,
-  sameModel,
-  digest: {
-    ...{
-      complaint: "",
-      kinds: [],
-      signs: {},
-      cured: false,
-      cures: [],
-      proved: false,
-      replaced: [],
-      had: {},
-      normal: {},
-      minutes: {},
-      worked: 0,
-    },
-    booked: { bills: [], payments: [] },
-    ...more,
-  },
-});
 const part = (position: string, series?: string) => ({ position, says: "leaked", line: 9, ...(series ? { series } : {}) });
 
 describe("what the shop knows of a model", () => {

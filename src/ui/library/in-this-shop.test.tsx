@@ -3,35 +3,15 @@
 
 import "@testing-library/jest-dom";
 import { render, screen, within } from "@testing-library/react";
-import { modelMemory, type RememberedJob } from "@/core/memory/shop-memory";
+import { remembered } from "@/core/memory/digest-for-tests";
+import { modelMemory } from "@/core/memory/shop-memory";
 import { InThisShop } from "./in-this-shop";
 
-const job = (number: number, more: object): RememberedJob => ({
-  job: number,
-  sameModel: true,
-  digest: {
-    ...{
-      complaint: "",
-      kinds: [],
-      signs: {},
-      cured: false,
-      cures: [],
-      proved: false,
-      replaced: [],
-      had: {},
-      normal: {},
-      minutes: {},
-      worked: 0,
-    },
-    booked: { bills: [], payments: [] },
-    ...more,
-  },
-});
 const c6 = { position: "C6", says: "leaked; measured 4 µA", line: 9, series: "paper capacitor" };
 
 test("complaints with what cured them, what was replaced, what is normal at a mains, makings; every figure with its jobs", () => {
   const memory = modelMemory([
-    job(1001, {
+    remembered(1001, {
       complaint: "hoarse",
       cured: true,
       proved: true,
@@ -41,7 +21,7 @@ test("complaints with what cured them, what was replaced, what is normal at a ma
       normal: { B1: { volts: 230, mains: 230 } },
       worked: 90,
     }),
-    job(1002, { complaint: "hums", worked: 30 }),
+    remembered(1002, { complaint: "hums", worked: 30 }),
   ]);
   render(<InThisShop memory={memory} mains={115} />);
   expect(screen.getByText(/^2 jobs/)).toHaveTextContent("2 jobs, half of them done within 1 h");

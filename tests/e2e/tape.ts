@@ -1,0 +1,31 @@
+/** The tape of a job as it is stored, lines logged beside the interface, and the tabs of a station. */
+
+import { expect, type Page } from "@playwright/test";
+import type { Shop } from "./shop";
+
+export interface Stored {
+  seq: number;
+  type: string;
+  payload: Record<string, unknown>;
+}
+
+export async function tapeOf(shop: Shop, page: Page, job: number): Promise<Stored[]> {
+  const answer = await page.request.get(`${shop.address}/api/v1/jobs/${job}/events`, { maxRetries: 3 });
+  return ((await answer.json()) as { events: Stored[] }).events;
+}
+
+export async function log(shop: Shop, page: Page, job: number, ...events: object[]): Promise<void> {
+  const answer = await page.request.post(`${shop.address}/api/v1/jobs/${job}/events`, {
+    data: { events: events.map((e) => ({ who: "J.M.", ...e })) },
+  });
+  expect(answer.status(), await answer.text()).toBe(200);
+}
+
+/** Opens a tab. A click on a page that still loads may be lost: it is repeated until the tab is selected. */
+export async function tab(page: Page, name: string | RegExp): Promise<void> {
+  const one = page.getByRole("tab", { name, exact: true });
+  await expect(async () => {
+    await one.click();
+    await expect(one).toHaveAttribute("aria-selected", "true", { timeout: 1000 });
+  }).toPass({ timeout: 30_000 });
+}
