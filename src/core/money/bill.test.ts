@@ -176,6 +176,29 @@ test("without a quote: the time on each task in steps, the parts, what was typed
   ]);
 });
 
+test("the parts planned for a task are charged once, however many changes it took; a part with a cost of its own stands beside them", () => {
+  const parts = [
+    { text: "new C6", pieces: 1, cost: 2, state: "in stock" },
+    { text: "new C7", pieces: 1, cost: 4, state: "in stock" },
+  ];
+  const task = planned("C6 and C7", 0, undefined, { parts });
+  const { lines } = bill(task, fitted("C6", 1), fitted("C7", 1), fitted("R9", 1, { cost: 10 }));
+  // 2 and 4 with half on it, once; 10 with half on it.
+  expect(lines.map((l) => [l.text, l.amount])).toEqual([
+    ["new C6 for C6; new C7 for C7", 9],
+    ["new R9 for R9", 15],
+  ]);
+});
+
+test("a price that was agreed for C12 is not for C1", () => {
+  const asked: EventDraft = { type: "approval", payload: { what: "May C12 be renewed?", answer: "asked", cost: 20 } };
+  const { lines } = bill(asked, answer(1, "yes"), fitted("C1", undefined, { cost: 2 }), fitted("C12", undefined, { cost: 2 }));
+  expect(lines.map((l) => [l.kind, l.amount])).toEqual([
+    ["fixed price", 20],
+    ["parts", 3],
+  ]);
+});
+
 test("a quote that was taken back: what was done before that is billed as quoted, the rest is gone", () => {
   const b = bill(...two, quote(...two), answer(3, "yes"), fitted("C6", 1), answer(3, "revoked", { on: "2026-03-05" }), {
     type: "planned-ended",

@@ -4,6 +4,7 @@ import { formatDuration } from "../quantity/format";
 import type { Settings } from "../shop/settings";
 import type { Bill, MoneyLine } from "../tape/events/money-events";
 import { isFitted, rootOf, type JobState } from "../tape/fold";
+import { mentions } from "../repair/covered";
 import { questionsOf, type Question } from "../repair/questions";
 import type { Task } from "../repair/tasks";
 import { minutesWorked } from "../repair/time";
@@ -24,6 +25,8 @@ const dayOf = (iso: string) => iso.slice(0, 10);
 const answeredOn = (q: Question) => q.answer?.on ?? dayOf(q.answer?.at ?? q.at);
 /** Longer than it was quoted for by more than this part is worth a sentence. */
 const WORTH_SAYING = 0.1;
+/** Characters of a line of a bill. */
+const MOST_TEXT = 300;
 
 /** Bills that stand. */
 export const standingBills = (state: Pick<JobState, "bills">) => state.bills.filter((b) => !b.cancelled);
@@ -185,16 +188,21 @@ function rateLines(
   for (const c of state.changes) {
     const root = c.planned === undefined ? undefined : rootOf(state, c.planned);
     if (!isFitted(c) || paidFor.has(rootOf(state, c.seq)) || (root !== undefined && settled.has(root))) continue;
-    const text = texts.partFor(c.newPart, c.position);
     if (c.unagreed) {
-      out.differences.push(texts.doneUnagreed(text, c.unagreed));
+      out.differences.push(texts.doneUnagreed(texts.partFor(c.newPart, c.position), c.unagreed));
       if (root !== undefined) uncharged.add(root);
       continue;
     }
-    const planned = tasks.find((t) => t.root === root)?.parts ?? [];
-    // Several parts of one task: what was planned is what it cost, where the change does not say it.
-    const cost = c.cost ?? (planned.length > 0 ? sumOf(planned.map((p) => (p.cost ?? 0) * p.pieces)) : undefined);
     if (c.kind !== "replacement" && c.cost === undefined) continue;
+    // Where the changes of a task do not say what they cost, the parts that were planned for it are charged: once for all of them.
+    const planned = c.cost === undefined ? (tasks.find((t) => t.root === root)?.parts ?? []) : [];
+    const together = planned.length > 0 ? state.changes.filter((each) => chargedAsPlanned(state, each, root)) : [c];
+    if (together[0] !== c) continue;
+    const text = together
+      .map((each) => texts.partFor(each.newPart, each.position))
+      .join("; ")
+      .slice(0, MOST_TEXT);
+    const cost = c.cost ?? (planned.length > 0 ? sumOf(planned.map((p) => (p.cost ?? 0) * p.pieces)) : undefined);
     out.once.push({ ...partLine(text, 1, cost ?? 0, rates), key: `change ${rootOf(state, c.seq)}` });
     if (cost === undefined) out.differences.push(texts.noPriceKnown(text));
   }
@@ -215,14 +223,21 @@ function rateLines(
   return out;
 }
 
+/** A part of a task that was fitted as agreed, with no cost of its own. */
+const chargedAsPlanned = (state: JobState, c: JobState["changes"][number], task: number | undefined): boolean =>
+  isFitted(c) &&
+  c.kind === "replacement" &&
+  c.cost === undefined &&
+  !c.unagreed &&
+  c.planned !== undefined &&
+  rootOf(state, c.planned) === task;
+
 /** The changes that stand of the tasks that a question is about; of one that names no task, those whose position it speaks of. */
 const changesOf = (state: JobState, q: Question, about: readonly number[]) =>
   state.changes.filter(
     (c) =>
       isFitted(c) &&
-      (about.length > 0
-        ? c.planned !== undefined && about.includes(rootOf(state, c.planned))
-        : q.what.toLowerCase().includes(c.position.toLowerCase())),
+      (about.length > 0 ? c.planned !== undefined && about.includes(rootOf(state, c.planned)) : mentions(q.what, c.position)),
   );
 
 /** The number of the next bill of a job: "1004-2". */

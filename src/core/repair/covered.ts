@@ -16,7 +16,7 @@ export interface Coverage {
 type Agreed = Pick<JobState, "brief" | "approvals" | "quotes" | "lines" | "findings" | "planned">;
 
 /** A word of its own in a text: "C1" is not in "C12". */
-const mentions = (text: string, position: string): boolean =>
+export const mentions = (text: string, position: string): boolean =>
   new RegExp(`(^|[^\\p{L}\\d])${position.replace(/[.*+?^${}()|[\]\\]/g, "\\$&")}($|[^\\p{L}\\d])`, "iu").test(text);
 
 /**
