@@ -4,7 +4,7 @@ import { formatDuration } from "../quantity/format";
 import type { Settings } from "../shop/settings";
 import type { Bill, MoneyLine } from "../tape/events/money-events";
 import { isFitted, rootOf, type JobState } from "../tape/fold";
-import { mentions } from "../repair/covered";
+import { mentions } from "../repair/mentions";
 import { questionsOf, type Question } from "../repair/questions";
 import type { Task } from "../repair/tasks";
 import { minutesWorked } from "../repair/time";

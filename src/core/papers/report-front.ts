@@ -4,6 +4,7 @@ import { findElement } from "../circuit/circuit";
 import { partWords } from "../circuit/part-place";
 import { formatQuantity } from "../quantity/format";
 import type { Settings } from "../shop/settings";
+import { mentions } from "../repair/mentions";
 import { isFitted } from "../tape/fold";
 import { safetyTestsFor } from "../safety/end-of-job-tests";
 import type { JobView } from "../job/job-view";
@@ -35,10 +36,7 @@ function wasIt({ state, circuit }: JobView): string[] {
       return { position: c.position, says: texts.wasPart(named(e ? partWords(e) : c.position), ending(why)) };
     });
   const found = state.findings
-    .filter(
-      (f) =>
-        (f.severity === "danger" || f.severity === "fault") && !parts.some((p) => f.place.toUpperCase().includes(p.position.toUpperCase())),
-    )
+    .filter((f) => (f.severity === "danger" || f.severity === "fault") && !parts.some((p) => mentions(f.place, p.position)))
     .map((f) => texts.wasFault(f.place, ending(f.text)));
   return [...new Set([...found, ...parts.map((p) => p.says)])];
 }

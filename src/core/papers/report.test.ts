@@ -77,6 +77,15 @@ describe("what the report says of the work", () => {
     expect(r).toMatchObject({ oldParts: ["C6: 22 nF paper"], declined: ["new cord"], unanswered: ["new tubes"] });
     expect(r.bills[0]!.sum.total).toBe(20.29);
   });
+  test("a fault found at C12 stays on the first page though C1 was renewed; one at C1 is told with its part", () => {
+    const found = (place: string): EventDraft => ({
+      type: "finding",
+      payload: { station: "look", place, text: "burst", severity: "fault", action: "", brief: "allowed" },
+    });
+    const { front } = report(found("C12"), found("near C1"), change("C1", { reason: "burst" }));
+    expect(front.was.join(" ")).toContain("C12");
+    expect(front.was.join(" ")).not.toContain("near C1");
+  });
   test("a safety test that was not done is said not to be", () => {
     const r = report({ type: "safety-test", payload: { test: "leakage", value: 0.7e-3, limit: 0.5e-3, passed: false } });
     expect(r.safety.map((s) => s.verdict)).toEqual(["not done", "not done", "failed", "not done", "not done", "not done"]);

@@ -4,6 +4,7 @@ import type { Change } from "../tape/events/work-events";
 import { rootOf, type JobState } from "../tape/fold";
 import * as texts from "../texts/work";
 import { briefAllows } from "./brief-allows";
+import { mentions } from "./mentions";
 import { answerFor, questionsOf } from "./questions";
 
 export interface Coverage {
@@ -14,10 +15,6 @@ export interface Coverage {
 }
 
 type Agreed = Pick<JobState, "brief" | "approvals" | "quotes" | "lines" | "findings" | "planned">;
-
-/** A word of its own in a text: "C1" is not in "C12". */
-export const mentions = (text: string, position: string): boolean =>
-  new RegExp(`(^|[^\\p{L}\\d])${position.replace(/[.*+?^${}()|[\]\\]/g, "\\$&")}($|[^\\p{L}\\d])`, "iu").test(text);
 
 /**
  * What is tried and can be put back asks nobody; keeping it does. As long as nothing was agreed nothing is beyond it.
