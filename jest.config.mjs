@@ -1,9 +1,9 @@
 /** @type {import('jest').Config} */
 const config = {
   testEnvironment: "node",
-  roots: ["<rootDir>/src", "<rootDir>/demo", "<rootDir>/docs"],
+  roots: ["<rootDir>/src", "<rootDir>/demo", "<rootDir>/docs", "<rootDir>/tests/structure"],
   // Looked up in the sandbox at every call it is slow: the solver and the spectra call it by the million.
-  sandboxInjectedGlobals: ["Math"],
+  sandboxInjectedGlobals: ["Math", "Number", "Float64Array", "Int32Array", "Map", "Set", "Array", "Object"],
   // Components are tested in jsdom: such a file says so in its first line.
   testMatch: ["**/*.test.{ts,tsx}"],
   moduleNameMapper: {

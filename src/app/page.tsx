@@ -9,7 +9,7 @@ import { live } from "@/server/live";
 import { getSettings } from "@/server/settings";
 import { viewOf, wholeJob } from "@/server/shop";
 import type { BoardCard } from "@/ui/board/board-card";
-import { stepWords, uncapital } from "@/ui/frame/words";
+import { stepWords, uncapital } from "@/ui/job/words";
 import { BoardClient } from "./board-client";
 import { Strip } from "./strip";
 

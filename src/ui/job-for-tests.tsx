@@ -16,12 +16,12 @@ import type { PointPlace } from "@/core/shop/point-places";
 import { DEFAULT_SETTINGS, type Settings } from "@/core/shop/settings";
 import type { EventDraft, JobEvent } from "@/core/tape/events/event";
 import { foldJob } from "@/core/tape/fold";
-import type { InstrumentPort } from "./frame/instrument-port";
-import { JobProvider } from "./frame/job-context";
+import type { InstrumentPort } from "./job/instrument-port";
+import { JobProvider } from "./job/job-context";
 import type { Role } from "@/core/shop/people";
-import type { PartsPort } from "./frame/parts-port";
-import type { StockPort } from "./frame/stock-port";
-import { Refused, type JobPort, type LiveListener, type Outgoing } from "./frame/job-port";
+import type { PartsPort } from "./job/parts-port";
+import type { StockPort } from "./job/stock-port";
+import { Refused, type JobPort, type LiveListener, type Outgoing } from "./job/job-port";
 
 export const WREN = readFileSync("demo/amps/wren-5.cir", "utf8");
 export const HALBERD = readFileSync("demo/amps/halberd-120.cir", "utf8");

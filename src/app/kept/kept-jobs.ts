@@ -4,7 +4,7 @@
  */
 
 import { createStore, del, entries, set, update, get, clear, type UseStore } from "idb-keyval";
-import type { JobProviderProps } from "@/ui/frame/job-context";
+import type { JobProviderProps } from "@/ui/job/job-context";
 
 /** What the pages of a job are drawn from. */
 export type JobData = Omit<

@@ -1,6 +1,6 @@
 /** Without the server and without the page that was asked for: why, and what this browser does keep. */
 
-import { dayTime } from "@/ui/frame/words";
+import { dayTime } from "@/ui/job/words";
 import type { KeptJob } from "./kept-jobs";
 
 interface NotKeptProps {

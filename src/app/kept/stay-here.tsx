@@ -2,7 +2,7 @@
 /** While the server is not reached, the way from station to station stays in this page, which has everything that they are drawn from. */
 
 import type { MouseEvent, ReactNode } from "react";
-import { useJob } from "@/ui/frame/job-context";
+import { useJob } from "@/ui/job/job-context";
 import { jobPage } from "@/workers/kept-addresses";
 
 export function StayHere({ children }: { children: ReactNode }) {

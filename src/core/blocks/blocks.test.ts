@@ -6,6 +6,7 @@ import type { Circuit } from "../circuit/circuit";
 import { faultsOf } from "../drawing/check-drawing";
 import { drawCircuit } from "../drawing/draw-circuit";
 import { layoutHere } from "../drawing/layout-for-tests";
+import { draws } from "../numeric/draws-for-tests";
 import { solveOnce } from "../expectation/solve-once";
 import { operatingPoint } from "../solver/operating-point";
 import { blocksOf, readBlockFile } from "./block-file";
@@ -64,7 +65,7 @@ describe.each(KINDS.map((k) => [k.kind, k] as const))("%s", (name, kind) => {
 });
 
 describe("amps put together from blocks", () => {
-  const AMPS = 320;
+  const AMPS = draws(110, 320);
 
   it(`${AMPS} random ones are read back as they were written, and converge`, () => {
     const failed: string[] = [];
@@ -83,7 +84,7 @@ describe("amps put together from blocks", () => {
   });
 
   it("some of them drawn", async () => {
-    for (let seed = 1; seed <= 24; seed++) {
+    for (let seed = 1; seed <= draws(8, 24); seed++) {
       const circuit = soundCircuit(composedAmp(seed));
       expect(faultsOf(circuit, await drawCircuit(circuit, layoutHere))).toEqual([]);
     }

@@ -1,6 +1,6 @@
 /** What a block is: a stage that the trade has a name for, with its ports, its options and the lines that it writes. */
 
-import type { Pen } from "./pen";
+import type { Options, Pen } from "./pen";
 
 /** Where a block is found in the list of what can be added, and how the chain is wired when one is put in. */
 export type Group = "supply" | "bias" | "input" | "gain" | "tone" | "effect" | "inverter" | "output" | "feedback" | "heaters";
@@ -26,8 +26,6 @@ export interface TubeRole {
   role: string;
   kind: "triode" | "pentode" | "rectifier";
 }
-
-export type Options = Readonly<Record<string, string>>;
 
 export interface BlockKind {
   kind: string;

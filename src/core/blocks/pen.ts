@@ -4,8 +4,10 @@ import type { Element, Letter, PartNotes } from "../circuit/circuit";
 import { envelopeOf } from "../circuit/circuit";
 import { findTubeType, type TubeType } from "../tubes/library";
 import * as texts from "../texts/blocks";
-import type { Options } from "./kind";
 import type { Usual } from "./usual-output";
+
+/** Option by key, as chosen: "bias" → "fixed". */
+export type Options = Readonly<Record<string, string>>;
 
 /** A part as its block puts it down; its name in the file is given later. */
 export interface PartSpec {

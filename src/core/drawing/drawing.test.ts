@@ -2,6 +2,7 @@
 
 import { readdirSync, readFileSync } from "node:fs";
 import fc from "fast-check";
+import { draws } from "../numeric/draws-for-tests";
 import { readCircuit } from "../circuit/read";
 import type { Circuit } from "../circuit/circuit";
 import { faultsOf, measure, netsOf } from "./check-drawing";
@@ -112,7 +113,9 @@ describe("the six circuits", () => {
 });
 
 describe("circuits of stages with extras at random", () => {
-  it("300 of them are drawn as they are", async () => {
+  const CIRCUITS = draws(90, 300);
+
+  it(`${CIRCUITS} of them are drawn as they are`, async () => {
     await fc.assert(
       fc.asyncProperty(fc.integer({ min: 1, max: 1e6 }), async (seed) => {
         const circuit = circuitOf(randomCircuit(seed));
@@ -120,9 +123,8 @@ describe("circuits of stages with extras at random", () => {
         expect(faultsOf(circuit, drawing)).toEqual([]);
       }),
       // The failing seed is printed with the counterexample.
-      { numRuns: 300, seed: 20261126 },
+      { numRuns: CIRCUITS, seed: 20261126 },
     );
-    // Half a minute by itself; a machine with other work takes its time.
   }, 400_000);
 });
 

@@ -10,6 +10,7 @@ import { rank } from "../suspects/rank";
 import { readEvidence } from "../suspects/readings-file";
 import { FaultTable } from "../suspects/table";
 import { ChartError } from "../settle/given";
+import type { Outcome } from "./outcome";
 import { settleOn } from "./settle-on";
 import { compile } from "../solver/compile";
 import { soundsOf, tellSounds } from "../sound/sounds";
@@ -22,12 +23,6 @@ import { exportSpice } from "../solver/spice-export";
 import { startFrom } from "../solver/steady";
 import { parasiticDoubt, limitCycleOf } from "../solver/limit-cycle";
 import { sine, transient, TransientError } from "../solver/transient";
-
-export interface Outcome {
-  code: number;
-  out?: string;
-  error?: string;
-}
 
 /** Something the caller wrote that cannot be used: printed as `{error, line?, found?, expected?}`, exit 2. */
 class Usage extends Error {

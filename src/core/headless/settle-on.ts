@@ -3,7 +3,7 @@
 import type { Circuit } from "../circuit/circuit";
 import { chartOf, readGiven } from "../settle/given";
 import { settle, type SettledPoint } from "../settle/settle";
-import type { Outcome } from "./headless";
+import type { Outcome } from "./outcome";
 
 const json = (value: unknown) => `${JSON.stringify(value, null, 2)}\n`;
 const figures = (v: number) => Number(v.toPrecision(5));

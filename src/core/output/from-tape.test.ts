@@ -82,10 +82,10 @@ test("a test at the sheet's own point is a strength of one; at a point where the
 });
 
 test("the drive is found at which the model's grid shifts as one that was read, and told where none does", () => {
-  const halberd = demoAmp("halberd-120");
-  const found = answerDrive(halberd, { stage: "T1", tube: "V4", shift: -12 })!;
+  const wren = demoAmp("wren-5");
+  const found = answerDrive(wren, { stage: "T1", tube: "V2", shift: -12 })!;
   expect(found.times).toBeGreaterThan(1);
   expect(found.shift).toBeGreaterThan(-15);
   expect(found.shift).toBeLessThan(-9);
-  expect(answerDrive(halberd, { stage: "T1", tube: "V4", shift: -200 })).toBeUndefined();
-}, 120_000);
+  expect(answerDrive(wren, { stage: "T1", tube: "V2", shift: -200 })).toBeUndefined();
+});

@@ -6,6 +6,8 @@ import { roleOf } from "../anatomy/points";
 import { pinOfPoint } from "../anatomy/sockets";
 
 export type ProbeOrder = "movement" | "chain";
+/** The walk may also go where the suspects ask for it. */
+export type ProbingOrder = ProbeOrder | "suspects";
 
 /** Where a point is on the chassis: a socket or a part, and its place along the row. */
 export interface ProbePlace {

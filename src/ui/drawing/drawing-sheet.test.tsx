@@ -6,7 +6,7 @@ import { readCircuit } from "@/core/circuit/read";
 import { drawCircuit } from "@/core/drawing/draw-circuit";
 import type { Drawing } from "@/core/drawing/geometry";
 import { layoutHere } from "@/core/drawing/layout-for-tests";
-import type { InHand } from "../frame/job-context";
+import type { InHand } from "../job/job-context";
 import { power, reading, renderJob, settle, TestServer, WREN } from "../job-for-tests";
 import { ModelDrawing } from "../library/model-drawing";
 import { DrawingSheet } from "./drawing-sheet";

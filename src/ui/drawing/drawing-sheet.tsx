@@ -7,7 +7,7 @@ import type { Circuit } from "@/core/circuit/circuit";
 import type { Direction, Drawing } from "@/core/drawing/geometry";
 import type { School } from "@/core/drawing/strokes";
 import type { Solution } from "@/core/expectation/solution";
-import type { InHand } from "../frame/job-context";
+import type { InHand } from "../job/job-context";
 import { Known } from "./known";
 import type { Layer } from "./layer";
 import { PartTable } from "./part-table";

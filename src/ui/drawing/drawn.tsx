@@ -5,7 +5,7 @@ import type { ReactNode } from "react";
 import type { Circuit } from "@/core/circuit/circuit";
 import type { Drawing } from "@/core/drawing/geometry";
 import type { Solution } from "@/core/expectation/solution";
-import type { InHand } from "../frame/job-context";
+import type { InHand } from "../job/job-context";
 import { Large } from "./large";
 import type { Layer } from "./layer";
 import { Table } from "./part-table";

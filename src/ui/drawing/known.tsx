@@ -6,7 +6,7 @@ import { words } from "@/core/language/language";
 import { fileName, type Circuit } from "@/core/circuit/circuit";
 import type { Solution } from "@/core/expectation/solution";
 import { faultsOf } from "@/core/suspects/faults";
-import type { InHand } from "../frame/job-context";
+import type { InHand } from "../job/job-context";
 import { nodeFacts, partFacts, type Fact } from "@/core/job/known-of";
 
 interface KnownProps {

@@ -7,7 +7,7 @@ import { isOutputTube, type Idle } from "@/core/anatomy/cathode-current";
 import type { Solution } from "@/core/expectation/solution";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { WalkRow } from "@/core/walk/walk";
-import type { InHand } from "../frame/job-context";
+import type { InHand } from "../job/job-context";
 import { partsNamed } from "./parts-named";
 import type { Layer, NodeNote, PartNote } from "./layer";
 

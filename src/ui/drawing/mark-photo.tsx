@@ -6,7 +6,7 @@ import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import type { JobState } from "@/core/tape/fold";
 import type { PointPlace } from "@/core/shop/point-places";
 import { Refused } from "../forms/typed-form";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 import { Ring } from "./photo-place";
 
 /** How far an arrow key moves the mark, as a part of the photo; with Shift ten times as far. */

@@ -2,7 +2,7 @@
 /** A part's name in a list of a station: pressed, it is in hand on the drawing as well. Plain text where the circuit has no such part. */
 
 import type { ReactNode } from "react";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 import { partsNamed } from "./parts-named";
 
 export function PartButton({ name, children }: { name: string; children?: ReactNode }) {

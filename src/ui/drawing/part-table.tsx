@@ -5,7 +5,7 @@ import { useState } from "react";
 import { fileName, type Circuit } from "@/core/circuit/circuit";
 import { partWords, placeOf } from "@/core/circuit/part-place";
 import type { Solution } from "@/core/expectation/solution";
-import type { InHand } from "../frame/job-context";
+import type { InHand } from "../job/job-context";
 import { WideTable } from "../forms/wide-table";
 import { workOf } from "@/core/job/known-of";
 import type { Layer } from "./layer";

@@ -3,8 +3,8 @@
 
 import { useState } from "react";
 import type { TestPoint } from "@/core/circuit/circuit";
-import { useJob } from "../frame/job-context";
-import { lateInBrowser } from "../frame/late";
+import { useJob } from "../job/job-context";
+import { lateInBrowser } from "../forms/late";
 import { PhotoPlace } from "./photo-place";
 
 const MarkPhoto = lateInBrowser(() => import("./mark-photo").then((m) => m.MarkPhoto));

@@ -5,7 +5,7 @@ import { useMemo } from "react";
 import { pinOfPoint, socketOf } from "@/core/anatomy/sockets";
 import type { TestPoint } from "@/core/circuit/circuit";
 import { socketWords } from "@/core/walk/socket-words";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 import { SocketView } from "./socket-view";
 
 export function PointSocket({ point, className }: { point: TestPoint; className?: string }) {

@@ -6,7 +6,7 @@ import type { Box, Drawing, Label, Symbol, Wire } from "@/core/drawing/geometry"
 import { TEXT_HEIGHT } from "@/core/drawing/geometry";
 import { markStrokes, strokesOf, type School, type Stroke } from "@/core/drawing/strokes";
 import { labelX, markTextAt, pinTextAt } from "@/core/drawing/text-places";
-import { VerdictShape } from "../frame/verdict-mark";
+import { VerdictShape } from "../forms/verdict-mark";
 import type { Layer, NodeNote } from "./layer";
 import { layerWords } from "./layer-words";
 

@@ -3,7 +3,7 @@
 import type { Circuit } from "@/core/circuit/circuit";
 import { fileName } from "@/core/circuit/circuit";
 import type { JobState, TapeLine } from "@/core/tape/fold";
-import type { InHand } from "../frame/job-context";
+import type { InHand } from "../job/job-context";
 
 /** The lines that stand and name it, the newest first. A part is named by its own name, not by the nodes that it sits at. */
 export function seenOf(state: Pick<JobState, "lines">, circuit: Circuit, at: InHand): TapeLine[] {

@@ -4,9 +4,9 @@
 import { useMemo, useState, type ReactNode } from "react";
 import { tellEvent } from "@/core/tape/tell";
 import type { Solution } from "@/core/expectation/solution";
-import { useJob, type InHand } from "../frame/job-context";
-import { useConditions } from "../frame/use-conditions";
-import { answerTo, useAnswer } from "../frame/use-answer";
+import { useJob, type InHand } from "../job/job-context";
+import { useConditions } from "../job/use-conditions";
+import { answerTo, useAnswer } from "../job/use-answer";
 import { Drawn } from "./drawn";
 import { DrawingSheet } from "./drawing-sheet";
 import type { Layer } from "./layer";

@@ -3,7 +3,7 @@
 
 import type { Drawing } from "@/core/drawing/geometry";
 import type { DrawingPort } from "@/core/ports/drawing-port";
-import { useAnswer, type Asked } from "../frame/use-answer";
+import { useAnswer, type Asked } from "../job/use-answer";
 
 export const useDrawing = (port: DrawingPort | undefined, netlist: string | undefined): Asked<Drawing> =>
   useAnswer(port && netlist, () => port!.draw(netlist!));

@@ -2,8 +2,20 @@
 /** What FileField is once the page stands: a button that is a place to drop on, and says what came of it. */
 
 import { useState } from "react";
-import { useDropzone } from "react-dropzone";
-import type { FileFieldProps } from "./file-field";
+import { useDropzone, type Accept } from "react-dropzone";
+
+export interface FileFieldProps {
+  label: string;
+  accept: Accept;
+  /** Takes the file; what it throws is shown. @returns what to say when it is done, if anything. */
+  take(file: File): Promise<string | void>;
+  /** Said while it is taken. */
+  busy?: (name: string) => string;
+  /** Of the input, where the button's own text does not name the file. */
+  name?: string;
+  icon?: React.ReactNode;
+  className?: string;
+}
 
 export function DropFile({ label, accept, take, busy = (name) => `Reading ${name}…`, name, icon, className = "btn" }: FileFieldProps) {
   const [says, setSays] = useState<{ text: string; bad?: true }>();

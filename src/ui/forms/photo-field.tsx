@@ -3,7 +3,7 @@
 
 import { Camera } from "lucide-react";
 import { FileField, PHOTO_FILES } from "./file-field";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 
 export function PhotoField({ label = "Photo", onStored }: { label?: string; onStored(hash: string, name: string): void }) {
   const { port } = useJob();

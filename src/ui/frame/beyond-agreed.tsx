@@ -4,7 +4,7 @@
 import { useState } from "react";
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
 import { Field } from "../forms/section";
-import { useJob } from "./job-context";
+import { useJob } from "../job/job-context";
 
 export function BeyondAgreed() {
   const { held } = useJob();

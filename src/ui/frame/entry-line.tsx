@@ -5,7 +5,7 @@ import { useId, useMemo, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { completions, ENTRY_FORMS, parseEntry } from "@/core/entry/entry";
 import type { StationId } from "@/core/tape/stations";
-import { useJob } from "./job-context";
+import { useJob } from "../job/job-context";
 
 export function EntryLine({ station }: { station: StationId }) {
   const { entryContext, say } = useJob();

@@ -5,7 +5,7 @@ import { refusedTo } from "@/core/shop/people";
 import type { StationId } from "@/core/tape/stations";
 import { Field } from "../forms/section";
 import { useTypedForm } from "../forms/typed-form";
-import { useJob } from "./job-context";
+import { useJob } from "../job/job-context";
 
 export function GatePass({ station }: { station: StationId }) {
   const { say, role } = useJob();

@@ -5,9 +5,9 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import { ShieldAlert } from "lucide-react";
 import type { StationId } from "@/core/tape/stations";
-import { useEnergy, useJob } from "./job-context";
-import { lateInBrowser } from "./late";
-import { energyWords } from "./words";
+import { useEnergy, useJob } from "../job/job-context";
+import { lateInBrowser } from "../forms/late";
+import { energyWords } from "../job/words";
 
 const GatePass = lateInBrowser(() => import("./gate-pass").then((m) => m.GatePass));
 

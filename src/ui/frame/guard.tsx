@@ -2,17 +2,17 @@
 /** The top strip: the amp's energy state in words, shape and colour, the mains now, and the action that changes the state. */
 
 import { figure, words } from "@/core/language/language";
-import { lateInBrowser } from "./late";
+import { lateInBrowser } from "../forms/late";
 import Link from "next/link";
 import { useState } from "react";
 import { CircleHelp, PlugZap, ShieldCheck, Zap } from "lucide-react";
 import { openRun, reformRuns } from "@/core/capacitor/reform-run";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { EnergyState } from "@/core/safety/energy";
-import { useEnergy, useJob } from "./job-context";
+import { useEnergy, useJob } from "../job/job-context";
 import { Lost, OtherCircuit } from "./lost";
 import { Others } from "./others";
-import { energyWords } from "./words";
+import { energyWords } from "../job/words";
 
 /** Comes when it is asked for; the dialog of a library is larger than the rest of the strip. */
 const PowerOn = lateInBrowser(() => import("./power-on").then((m) => m.PowerOn));

@@ -1,7 +1,7 @@
 "use client";
 /** Help of a station: opened by its button, or by `?` from anywhere that is not a field. */
 
-import { lateInBrowser } from "./late";
+import { lateInBrowser } from "../forms/late";
 import { useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { CircleQuestionMark } from "lucide-react";

@@ -3,14 +3,14 @@
 
 import { useEffect, useState, type ReactNode } from "react";
 import { findStation, type StationId } from "@/core/tape/stations";
-import { ProbeLink } from "../probe/probe-link";
+import { ProbeLink } from "./probe-link";
 import { LARGE_ROOM } from "../drawing/large";
 import { BeyondAgreed } from "./beyond-agreed";
 import { Guard } from "./guard";
 import { Help } from "./help";
 import { LeftOut } from "./left-out";
-import { useJob } from "./job-context";
-import { useLateParts } from "./late";
+import { useJob } from "../job/job-context";
+import { useLateParts } from "../forms/late";
 import { Rail } from "./rail";
 import { TapeColumn } from "./tape";
 import { TimerStrip } from "./timer-strip";

@@ -3,7 +3,7 @@
 
 import Link from "next/link";
 import type { CircuitInUse } from "@/core/job/circuit-in-use";
-import { useJob } from "./job-context";
+import { useJob } from "../job/job-context";
 
 export function LeftOut() {
   const { view } = useJob();

@@ -1,8 +1,8 @@
 "use client";
 /** What stands between this page and the server: it is not reached, it waits for somebody, or the page is older than the job's circuit. */
 
-import { useJob } from "./job-context";
-import { dayTime } from "./words";
+import { useJob } from "../job/job-context";
+import { dayTime } from "../job/words";
 
 const strip = "basis-full rounded bg-warning px-3 py-1 text-sm text-warning-content";
 

@@ -1,7 +1,7 @@
 "use client";
 /** Who else has this job open: at a live amp two must know of each other, at the desk and in probe mode. */
 
-import { useJob } from "./job-context";
+import { useJob } from "../job/job-context";
 
 /** @param large for probe mode: read from two metres, and only what matters there, that the amp is live. */
 export function Others({ large = false }: { large?: boolean }) {

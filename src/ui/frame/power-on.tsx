@@ -11,7 +11,7 @@ import { nextStage } from "@/core/bring-up/next-stage";
 import { wallVolts } from "@/core/circuit/mains-connection";
 import { liveCheck } from "@/core/safety/live-check";
 import { Field } from "../forms/section";
-import { useJob } from "./job-context";
+import { useJob } from "../job/job-context";
 
 export function PowerOn({ close }: { close(): void }) {
   const { view, say, settings, role } = useJob();

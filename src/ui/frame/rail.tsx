@@ -4,7 +4,7 @@
 import Link from "next/link";
 import { Check, TriangleAlert } from "lucide-react";
 import { STATIONS, type StationId } from "@/core/tape/stations";
-import { useJob } from "./job-context";
+import { useJob } from "../job/job-context";
 
 export function Rail({ current }: { current: StationId }) {
   const { jobId, marks } = useJob();

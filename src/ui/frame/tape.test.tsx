@@ -6,9 +6,9 @@ import { render } from "@testing-library/react";
 import { Guard } from "./guard";
 import { LeftOut } from "./left-out";
 import type { EventDraft } from "@/core/tape/events/event";
-import { useJob } from "./job-context";
+import { useJob } from "../job/job-context";
 import { TapeColumn } from "./tape";
-import { throughLine, type Tape } from "./use-tape";
+import { throughLine, type Tape } from "../job/use-tape";
 
 beforeEach(() => localStorage.clear());
 const lines = () => screen.getByRole("list", { name: "Lines of the tape" });

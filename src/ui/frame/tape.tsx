@@ -1,13 +1,13 @@
 "use client";
 /** Everything that happened to this job, oldest at the top like a paper roll. Superseded lines stay, struck through. */
 
-import { lateInBrowser } from "./late";
+import { lateInBrowser } from "../forms/late";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Undo2 } from "lucide-react";
 import { tellEvent } from "@/core/tape/tell";
 import type { StationId } from "@/core/tape/stations";
-import { useJob } from "./job-context";
-import { clockTime, day } from "./words";
+import { useJob } from "../job/job-context";
+import { clockTime, day } from "../job/words";
 
 /** The reader of sentences comes after the page; until then its place is empty, so that nothing typed is lost. */
 const EntryLine = lateInBrowser(() => import("./entry-line").then((m) => m.EntryLine), "h-28 border-t border-base-300");

@@ -2,8 +2,8 @@
 /** The timer that runs, on every station of the job: which task, how long, and what it is about to pass. */
 
 import { formatDuration } from "@/core/quantity/format";
-import { useJob } from "./job-context";
-import { useTasks } from "./use-tasks";
+import { useJob } from "../job/job-context";
+import { useTasks } from "../job/use-tasks";
 
 export function TimerStrip() {
   const { view, say } = useJob();

@@ -5,7 +5,7 @@ import { figure, fixed, typedNumber, words } from "@/core/language/language";
 import type { Circuit } from "@/core/circuit/circuit";
 import { removableTubes } from "@/core/circuit/nearest";
 import type { Solution } from "@/core/expectation/solution";
-import type { SolvedState } from "../frame/use-solved";
+import type { SolvedState } from "../job/use-solved";
 
 export interface ConditionsTyped {
   mains: string;

@@ -14,7 +14,7 @@ import { DrawingSheet } from "../drawing/drawing-sheet";
 import { Drawn } from "../drawing/drawn";
 import { modelLayer } from "../drawing/layers";
 import { useDrawing } from "../drawing/use-drawing";
-import type { InHand } from "../frame/job-context";
+import type { InHand } from "../job/job-context";
 
 interface ModelDrawingProps {
   circuit: Circuit;

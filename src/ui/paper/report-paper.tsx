@@ -6,7 +6,7 @@ import { SpectrumChart } from "../charts/spectrum-chart";
 import { LineworkView } from "../drawing/linework-view";
 import { Staircase } from "../charts/staircase";
 import { WaveChart } from "../charts/wave-chart";
-import { VerdictMark } from "../frame/verdict-mark";
+import { VerdictMark } from "../forms/verdict-mark";
 
 /** @param photosAt where the photos are fetched, each by its hash. */
 export function ReportPaper({ blocks, photosAt = "/api/v1/photos" }: { blocks: Block[]; photosAt?: string }) {

@@ -6,10 +6,10 @@ import { tellReading } from "@/core/tape/tell";
 import { VERDICT_WORD } from "@/core/expectation/expectation";
 import type { ProbeWalk } from "@/core/walk/probe-walk";
 import type { WalkRow } from "@/core/walk/walk";
-import { useEnergy, useJob } from "../frame/job-context";
-import type { Instruments } from "../frame/use-instruments";
-import { VerdictMark } from "../frame/verdict-mark";
-import { energyWords } from "../frame/words";
+import { useEnergy, useJob } from "../job/job-context";
+import type { Instruments } from "../job/use-instruments";
+import { VerdictMark } from "../forms/verdict-mark";
+import { energyWords } from "../job/words";
 import type { Sound } from "./sound";
 
 export function ProbeStrip({

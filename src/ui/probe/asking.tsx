@@ -7,10 +7,11 @@ import { useState } from "react";
 import { unmetGates } from "@/core/safety/power-gates";
 import { wallVolts } from "@/core/circuit/mains-connection";
 import { liveCheck } from "@/core/safety/live-check";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 import { Keys } from "./keys";
 import { usePedal } from "./pedal";
-import { ORDER_WORDS, type ProbingOrder } from "./use-probe-walk";
+import type { ProbingOrder } from "@/core/walk/probe-order";
+import { ORDER_WORDS } from "./use-probe-walk";
 
 const THROUGH: Record<string, string> = {
   variable: "through the variable transformer",

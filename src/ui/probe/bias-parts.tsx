@@ -5,7 +5,7 @@ import { words } from "@/core/language/language";
 import { ON_TARGET, type BiasStep } from "@/core/output/bias-steps";
 import type { OutputStage } from "@/core/output/output-stage";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 
 export function Expected({
   step,

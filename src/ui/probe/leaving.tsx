@@ -1,7 +1,7 @@
 "use client";
 /** The way out: is the amp off? A slip of the foot must never log an amp as off that is on, so that answer takes a long press. */
 
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 import { Keys } from "./keys";
 import { usePedal } from "./pedal";
 

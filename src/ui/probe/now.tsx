@@ -7,7 +7,7 @@ import type { HoldState } from "@/core/instrument/hold";
 import type { MeterLine } from "@/core/instrument/protocol";
 import { digitsOf } from "@/core/instrument/held-reading";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
-import type { Heard } from "../frame/use-instruments";
+import type { Heard } from "../job/use-instruments";
 
 const FUNCTION: Record<string, string> = {
   dcv: "DC volts",

@@ -3,7 +3,7 @@
 
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 import { OtherCircuit } from "../frame/lost";
 import { Others } from "../frame/others";
 import { useSound } from "./sound";
@@ -14,7 +14,7 @@ import { Leaving } from "./leaving";
 import { Probing } from "./probing";
 import { Summary } from "./summary";
 import { startProbeWalk, type ProbeWalk } from "@/core/walk/probe-walk";
-import type { ProbingOrder } from "./use-probe-walk";
+import type { ProbingOrder } from "@/core/walk/probe-order";
 
 export type Phase = "asking" | "probing" | "summary" | "leaving";
 

@@ -12,8 +12,8 @@ import { warmingSeconds } from "@/core/anatomy/warm-up";
 import { fullScale, verdictOf } from "@/core/expectation/expectation";
 import type { ProbeWalk } from "@/core/walk/probe-walk";
 import { spokenPoint, spokenVerdict } from "@/core/walk/spoken";
-import { useJob, useNow } from "../frame/job-context";
-import { useInstruments } from "../frame/use-instruments";
+import { useJob, useNow } from "../job/job-context";
+import { useInstruments } from "../job/use-instruments";
 import { LastVerdict, ProbeStrip } from "./around";
 import { PointPhoto } from "../drawing/point-photo";
 import { Keys } from "./keys";
@@ -22,7 +22,8 @@ import { usePedal } from "./pedal";
 import { useAsked } from "./use-asked";
 import { PointPlace } from "./point-place";
 import type { Sound } from "./sound";
-import { useProbeWalk, type Move, type ProbingOrder } from "./use-probe-walk";
+import type { ProbingOrder } from "@/core/walk/probe-order";
+import { useProbeWalk, type Move } from "./use-probe-walk";
 
 /** Mains that moved by more than this since it was logged is logged anew; less is the wall's wandering. */
 const MAINS_MOVED = 1;

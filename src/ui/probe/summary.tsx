@@ -5,12 +5,12 @@ import { VERDICT_WORD } from "@/core/expectation/expectation";
 import { formatVolts } from "@/core/quantity/format";
 import { tellReading } from "@/core/tape/tell";
 import type { ProbeWalk } from "@/core/walk/probe-walk";
-import { useJob } from "../frame/job-context";
-import { useSuspects } from "../frame/use-suspects";
-import { VerdictMark } from "../frame/verdict-mark";
+import { useJob } from "../job/job-context";
+import { useSuspects } from "../job/use-suspects";
+import { VerdictMark } from "../forms/verdict-mark";
 import { Keys } from "./keys";
 import { usePedal } from "./pedal";
-import type { ProbingOrder } from "./use-probe-walk";
+import type { ProbingOrder } from "@/core/walk/probe-order";
 
 export function Summary({ order, walk, done, again }: { order: ProbingOrder; walk: ProbeWalk; done(): void; again(): void }) {
   const { view } = useJob();

@@ -3,13 +3,11 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { huntNext } from "@/core/suspects/hunt";
-import { probeOrder, type ProbeOrder } from "@/core/walk/probe-order";
+import { probeOrder, type ProbingOrder } from "@/core/walk/probe-order";
 import { cannotReach, goTo, pointAfter, skipHere, startProbeWalk, stepBack, takeHere, type ProbeWalk } from "@/core/walk/probe-walk";
 import type { WalkRow } from "@/core/walk/walk";
-import { useJob } from "../frame/job-context";
-import { useSuspects } from "../frame/use-suspects";
-
-export type ProbingOrder = ProbeOrder | "suspects";
+import { useJob } from "../job/job-context";
+import { useSuspects } from "../job/use-suspects";
 
 export const ORDER_WORDS: Record<ProbingOrder, string> = {
   movement: "least movement, volts rising",

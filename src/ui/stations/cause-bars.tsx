@@ -2,7 +2,7 @@
 
 import { tellsHowMuch, effortOf } from "@/core/texts/diagnosis";
 import { PartButton } from "../drawing/part-button";
-import { capital } from "../frame/words";
+import { capital } from "../job/words";
 
 export interface CauseBar {
   id: string;

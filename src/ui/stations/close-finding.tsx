@@ -2,7 +2,7 @@
 /** How a finding was resolved; without a word it stays open. */
 
 import { useTypedForm } from "../forms/typed-form";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 
 export function CloseForm({ seq, onDone }: { seq: number; onDone(): void }) {
   const { say } = useJob();

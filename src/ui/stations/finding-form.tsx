@@ -10,7 +10,7 @@ import type { StationId } from "@/core/tape/stations";
 import { Field } from "../forms/section";
 import { PhotoField, Thumbnail } from "../forms/photo-field";
 import { useTypedForm } from "../forms/typed-form";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 
 export interface FindingFormProps {
   station: StationId;

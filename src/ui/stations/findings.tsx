@@ -6,8 +6,8 @@ import type { Severity } from "@/core/tape/events/words";
 import type { StationId } from "@/core/tape/stations";
 import { Section } from "../forms/section";
 import { Thumbnail } from "../forms/photo-field";
-import { useJob } from "../frame/job-context";
-import { lateInBrowser } from "../frame/late";
+import { useJob } from "../job/job-context";
+import { lateInBrowser } from "../forms/late";
 
 const FindingForm = lateInBrowser(() => import("./finding-form").then((m) => m.FindingForm), "min-h-48");
 const CloseForm = lateInBrowser(() => import("./close-finding").then((m) => m.CloseForm));

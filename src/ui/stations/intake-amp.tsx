@@ -9,7 +9,7 @@ import { CircuitReading } from "../forms/circuit-reading";
 import { Field, Section } from "../forms/section";
 import { useTypedForm } from "../forms/typed-form";
 import { CIRCUIT_FILES, FileField } from "../forms/file-field";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 
 export function AmpIdentity() {
   const { view, say, modelName } = useJob();

@@ -5,8 +5,8 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Field, Section } from "../forms/section";
 import { PhotoField, Thumbnail } from "../forms/photo-field";
-import { useJob } from "../frame/job-context";
-import { dayTime } from "../frame/words";
+import { useJob } from "../job/job-context";
+import { dayTime } from "../job/words";
 
 export function Reproduce({ run }: { run: "intake" | "prove" }) {
   const { view, say } = useJob();

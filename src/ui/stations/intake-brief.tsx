@@ -6,7 +6,7 @@ import { useForm } from "react-hook-form";
 import { BRIEF_AIMS, WHEN, type BriefAim } from "@/core/tape/events/words";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../forms/section";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 
 export function Complaint() {
   const { view, say } = useJob();

@@ -1,7 +1,7 @@
 /** A station that needs the circuit, in a job that has none: what it is for, and where to give it one. */
 
 import Link from "next/link";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 
 export function NoCircuit({ what }: { what: string }) {
   const { jobId } = useJob();

@@ -2,8 +2,8 @@
 /** Switches that must not be moved with the power on, and controls that want care: what happens between their positions was solved. */
 
 import type { LiveMove } from "@/core/bring-up/predict-stages";
-import { useAnswer } from "../frame/use-answer";
-import { useJob } from "../frame/job-context";
+import { useAnswer } from "../job/use-answer";
+import { useJob } from "../job/job-context";
 
 export function NotLive({ wall }: { wall?: number }) {
   const { netlist, solver, settings, view } = useJob();

@@ -7,7 +7,7 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { holdsLimit, limitText, SAFETY_NOTE, safetyTestsFor, testValue, type SafetyTestSpec } from "@/core/safety/end-of-job-tests";
 import { Field, Section } from "../forms/section";
 import { Refused, useTypedForm } from "../forms/typed-form";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 import { Reproduce } from "./intake-arrival";
 import { TakeApart } from "./take-apart";
 

@@ -2,7 +2,7 @@
 /** Readings as a file, out and in. */
 
 import { FileField } from "../forms/file-field";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 
 export function ReadingsFile({ jobId }: { jobId: number }) {
   const { port, tape } = useJob();

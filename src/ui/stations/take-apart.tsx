@@ -5,7 +5,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { Field, Section } from "../forms/section";
 import { PhotoField, Thumbnail } from "../forms/photo-field";
-import { useJob } from "../frame/job-context";
+import { useJob } from "../job/job-context";
 
 export function TakeApart({ add = true }: { add?: boolean }) {
   const { view, say, tape } = useJob();

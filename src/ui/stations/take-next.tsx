@@ -10,9 +10,9 @@ import type { NextMeasurement } from "@/core/suspects/next";
 import { fullScale, meterRange } from "@/core/expectation/expectation";
 import { ReadingField } from "../forms/reading-field";
 import { Gate } from "../frame/gate";
-import { useJob } from "../frame/job-context";
-import { useTakeReading } from "../frame/use-take-reading";
-import { useMeterAt } from "../frame/use-meter-at";
+import { useJob } from "../job/job-context";
+import { useTakeReading } from "../forms/use-take-reading";
+import { useMeterAt } from "../job/use-meter-at";
 
 /** What has to be so before the hands go in, for measurements that are not a probe on a point. */
 export const HANDS_IN: Record<string, string> = {

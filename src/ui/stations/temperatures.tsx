@@ -7,8 +7,8 @@ import { TOUCHES, type Touch } from "@/core/tape/events/words";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../forms/section";
 import { Refused, useTypedForm } from "../forms/typed-form";
-import { useJob } from "../frame/job-context";
-import { dayTime } from "../frame/words";
+import { useJob } from "../job/job-context";
+import { dayTime } from "../job/words";
 
 export function Temperatures() {
   const { view, say, settings, conditions } = useJob();

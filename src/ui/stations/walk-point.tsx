@@ -8,9 +8,9 @@ import type { WalkRow } from "@/core/walk/walk";
 import { PointPhoto } from "../drawing/point-photo";
 import { PointSocket } from "../drawing/point-socket";
 import { ReadingField } from "../forms/reading-field";
-import { useJob } from "../frame/job-context";
-import { useTakeReading } from "../frame/use-take-reading";
-import { VerdictMark } from "../frame/verdict-mark";
+import { useJob } from "../job/job-context";
+import { useTakeReading } from "../forms/use-take-reading";
+import { VerdictMark } from "../forms/verdict-mark";
 
 /** The one point to take now, and its field: the biggest thing on the sheet. */
 export function Probe({

@@ -2,15 +2,15 @@
 /** The walk: one point at a time, the reading typed, its verdict at once, then the next. Keyboard only if you like. */
 
 import { figure, words } from "@/core/language/language";
-import { lateInBrowser } from "../frame/late";
+import { lateInBrowser } from "../forms/late";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { expectedFrom } from "@/core/expectation/modelled";
 import { formatVolts } from "@/core/quantity/format";
 import { stageColumns, staircase, type WalkRow } from "@/core/walk/walk";
 import { walkLayer } from "../drawing/layers";
-import { useJob, type InHand } from "../frame/job-context";
-import type { SolvedState } from "../frame/use-solved";
-import { VerdictMark } from "../frame/verdict-mark";
+import { useJob, type InHand } from "../job/job-context";
+import type { SolvedState } from "../job/use-solved";
+import { VerdictMark } from "../forms/verdict-mark";
 import { NoCircuit } from "./no-circuit";
 import { NotLive } from "./not-live";
 import { ReadingsFile } from "./readings-file";

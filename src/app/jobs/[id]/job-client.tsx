@@ -2,14 +2,14 @@
 /** Hands the job's screens their data and their way to the server. */
 
 import { useEffect, useMemo, type ReactNode } from "react";
-import { JobProvider } from "@/ui/frame/job-context";
-import type { InstrumentPort } from "@/ui/frame/instrument-port";
-import { Refused, type JobPort } from "@/ui/frame/job-port";
+import { JobProvider } from "@/ui/job/job-context";
+import type { InstrumentPort } from "@/ui/job/instrument-port";
+import { Refused, type JobPort } from "@/ui/job/job-port";
 import type { StockTube } from "@/core/shop/stock-tubes";
 import type { BadName } from "@/core/shop/bad-names";
 import type { PartWanted, StockPart } from "@/core/shop/stock-parts";
-import type { PartsPort } from "@/ui/frame/parts-port";
-import type { StockPort } from "@/ui/frame/stock-port";
+import type { PartsPort } from "@/ui/job/parts-port";
+import type { StockPort } from "@/ui/job/stock-port";
 import type { OldCase } from "@/core/memory/similar";
 import type { PointPlace } from "@/core/shop/point-places";
 import type { JobEvent } from "@/core/tape/events/event";

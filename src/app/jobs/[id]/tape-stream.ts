@@ -1,8 +1,8 @@
 /** The job as it goes on, from the server's stream, joined again where it broke off. */
 
 import type { JobEvent } from "@/core/tape/events/event";
-import type { LiveListener, Present } from "@/ui/frame/job-port";
-import { newId } from "@/ui/frame/new-id";
+import type { LiveListener, Present } from "@/ui/job/job-port";
+import { newId } from "@/ui/job/new-id";
 import { seenStream } from "../../seen-stream";
 
 /** @param after gives the last line that is here: asked each time the stream is joined. @returns the way to stop. */

@@ -2,12 +2,12 @@
 /** Bring-up: to full mains a stage at a time; a blown fuse isolated; the load, the mains side and the settling run beside it. */
 
 import { words } from "@/core/language/language";
-import { late } from "../../frame/late";
+import { late } from "../../forms/late";
 import { useState } from "react";
 import { wallVolts } from "@/core/circuit/mains-connection";
 import { isolationOpen } from "@/core/bring-up/fuse-isolation-state";
 import { Tabs } from "../../forms/tabs";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { Findings } from "../findings";
 import { Stages } from "./stages";
 import { useBringUp } from "./use-bring-up";

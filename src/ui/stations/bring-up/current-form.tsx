@@ -19,9 +19,9 @@ import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
-import { useInstruments } from "../../frame/use-instruments";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob } from "../../job/job-context";
+import { useInstruments } from "../../job/use-instruments";
+import { VerdictMark } from "../../forms/verdict-mark";
 
 export interface CurrentFormProps {
   stage: BringUpStage;

@@ -9,8 +9,8 @@ import { formatQuantity } from "@/core/quantity/format";
 import { isOverload, OPEN_OHMS } from "@/core/quantity/ohms";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob } from "../../job/job-context";
+import { VerdictMark } from "../../forms/verdict-mark";
 
 export function Load() {
   const { view, settings, say } = useJob();

@@ -9,8 +9,8 @@ import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Figure } from "../../forms/figure";
 import { Field, Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob } from "../../job/job-context";
+import { VerdictMark } from "../../forms/verdict-mark";
 import type { BringUpBench } from "./use-bring-up";
 
 export function MainsFrame({ wall, solved }: BringUpBench) {

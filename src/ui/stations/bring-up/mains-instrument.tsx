@@ -7,8 +7,8 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { Section } from "../../forms/section";
 import { useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
-import { useInstruments } from "../../frame/use-instruments";
+import { useJob } from "../../job/job-context";
+import { useInstruments } from "../../job/use-instruments";
 
 const STEPS = [0.25, 0.5, 0.75, 1];
 /** Below this part of its power a lamp is dark to the eye, above the other it is bright. */

@@ -12,10 +12,10 @@ import { envelopeOf, type Circuit } from "@/core/circuit/circuit";
 import { warmingSeconds } from "@/core/anatomy/warm-up";
 import { formatVolts } from "@/core/quantity/format";
 import { ReadingField } from "../../forms/reading-field";
-import { useJob, useNow } from "../../frame/job-context";
-import { useTakeReading } from "../../frame/use-take-reading";
-import { useMeterAt } from "../../frame/use-meter-at";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob, useNow } from "../../job/job-context";
+import { useTakeReading } from "../../forms/use-take-reading";
+import { useMeterAt } from "../../job/use-meter-at";
+import { VerdictMark } from "../../forms/verdict-mark";
 
 export function StageReadings({
   stage,

@@ -1,7 +1,7 @@
 "use client";
 /** The stages of this amp: the one to do now is the biggest thing, with what it should show and when to stop. */
 
-import { lateInBrowser } from "../../frame/late";
+import { lateInBrowser } from "../../forms/late";
 import { useMemo, useState } from "react";
 import { stagesOf, stageFit, type BringUpStage } from "@/core/bring-up/stages";
 import { lastChange, stageResult } from "@/core/bring-up/stage-state";
@@ -9,8 +9,8 @@ import { isolationOpen } from "@/core/bring-up/fuse-isolation-state";
 import { railLimits } from "@/core/bring-up/unloaded-stage";
 import type { Verdict } from "@/core/expectation/expectation";
 import { formatVolts } from "@/core/quantity/format";
-import { useJob } from "../../frame/job-context";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob } from "../../job/job-context";
+import { VerdictMark } from "../../forms/verdict-mark";
 import { StageReadings } from "./stage-readings";
 import type { BringUpBench } from "./use-bring-up";
 

@@ -2,8 +2,8 @@
 /** What each stage of this amp should show, solved off the main thread. */
 
 import type { BringUpPrediction } from "@/core/bring-up/predict-stages";
-import { useJob } from "../../frame/job-context";
-import { useAnswer, type Asked } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { useAnswer, type Asked } from "../../job/use-answer";
 
 export interface BringUpBench {
   wall: number;

@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useState } from "react";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { useCapacitors } from "./use-capacitors";
 
 export function BadNames() {

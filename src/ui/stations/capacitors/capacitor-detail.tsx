@@ -12,7 +12,7 @@ import type { CapacitorNoted } from "@/core/tape/events/capacitor-events";
 import { CAPACITOR_PLACES, CASE_LEADS, type CapacitorTestKind } from "@/core/tape/events/words";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import type { CapacitorRow } from "./use-capacitors";
 
 export function CapacitorDetail({ row }: { row: CapacitorRow }) {

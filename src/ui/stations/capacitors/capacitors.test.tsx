@@ -18,10 +18,10 @@ import type { BadName } from "@/core/shop/bad-names";
 import type { StockPart } from "@/core/shop/stock-parts";
 import type { EventDraft } from "@/core/tape/events/event";
 import { renderJob, settle, TestServer, type TestJob } from "../../job-for-tests";
-import type { PartsPort } from "../../frame/parts-port";
+import type { PartsPort } from "../../job/parts-port";
 import { Work } from "../repair/work";
 
-jest.mock("../../frame/late", () => {
+jest.mock("../../forms/late", () => {
   const { useEffect, useState } = jest.requireActual<typeof import("react")>("react");
   return {
     late: (load: () => Promise<React.ComponentType>) =>

@@ -9,8 +9,8 @@ import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { useMemo } from "react";
 import { besideLayer } from "../../drawing/layers";
 import { WideTable } from "../../forms/wide-table";
-import { lateInBrowser } from "../../frame/late";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { lateInBrowser } from "../../forms/late";
+import { VerdictMark } from "../../forms/verdict-mark";
 import { useCapacitors } from "./use-capacitors";
 
 const WORD = { in: "good", watch: "watch", out: "no", none: "not known" } as const;

@@ -9,7 +9,7 @@ import type { Element } from "@/core/circuit/circuit";
 import { OLD_PART_PLACES, type OldPartPlace } from "@/core/tape/events/words";
 import { Field } from "../../forms/section";
 import { useGateOpen } from "../../frame/gate";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { useCapacitors } from "./use-capacitors";
 
 export interface ToFit {

@@ -14,8 +14,8 @@ import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/for
 import { Section } from "../../forms/section";
 import { WideTable } from "../../forms/wide-table";
 import { PrintButton } from "../../forms/print-button";
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
 import { CheckMark } from "./checks-table";
 import { FitPart } from "./fit-part";
 import { StockParts } from "./stock-parts";

@@ -12,10 +12,10 @@ import type { EventDraft } from "@/core/tape/events/event";
 import type { Verdict } from "@/core/expectation/expectation";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob, useNow } from "../../frame/job-context";
-import { useInstruments } from "../../frame/use-instruments";
-import { VerdictMark } from "../../frame/verdict-mark";
-import { dayTime } from "../../frame/words";
+import { useJob, useNow } from "../../job/job-context";
+import { useInstruments } from "../../job/use-instruments";
+import { VerdictMark } from "../../forms/verdict-mark";
+import { dayTime } from "../../job/words";
 import { ReformingChart } from "./reforming-chart";
 
 const MARK: Record<PartRun["verdict"]["kind"], Verdict> = { keep: "in", raise: "in", "go on": "watch", stop: "out" };

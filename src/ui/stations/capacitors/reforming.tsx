@@ -11,7 +11,7 @@ import { is, type JobEvent } from "@/core/tape/events/event";
 import { latestReading } from "@/core/tape/fold";
 import { Section } from "../../forms/section";
 import { Gate } from "../../frame/gate";
-import { useEnergy, useJob } from "../../frame/job-context";
+import { useEnergy, useJob } from "../../job/job-context";
 import { ReformingRun } from "./reforming-run";
 import { useCapacitors, type CapacitorRow } from "./use-capacitors";
 

@@ -9,7 +9,7 @@ import { toOrder, type PartWanted, type StockPart } from "@/core/shop/stock-part
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { WideTable } from "../../forms/wide-table";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { useCapacitors } from "./use-capacitors";
 
 export function StockParts() {

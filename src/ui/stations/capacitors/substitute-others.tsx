@@ -20,7 +20,7 @@ import { TUBE_TYPES, type TubeType } from "@/core/tubes/library";
 import { Line, XAxis, YAxis, type Point } from "../../charts/plot";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { useBorn } from "./use-born";
 import { useCapacitors } from "./use-capacitors";
 import { Verdict } from "./verdict";

@@ -10,7 +10,7 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { heaterLoad } from "@/core/supply/heaters";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { useBorn } from "./use-born";
 import { useCapacitors } from "./use-capacitors";
 import { Verdict } from "./verdict";

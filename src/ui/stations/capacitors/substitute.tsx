@@ -8,7 +8,7 @@ import { isRectifier } from "@/core/circuit/special-parts";
 import { partWords } from "@/core/circuit/part-place";
 import { partsNamed } from "../../drawing/parts-named";
 import { Field, Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { SubstituteCapacitor } from "./substitute-capacitor";
 import { SubstituteControl, SubstituteOutputTransformer, SubstituteTube } from "./substitute-others";
 import { SubstitutePowerTransformer } from "./substitute-power";

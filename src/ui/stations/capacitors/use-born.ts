@@ -1,8 +1,8 @@
 "use client";
 /** What one part bears with the mains up a tenth. */
 
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
 import { useCapacitors } from "./use-capacitors";
 
 export function useBorn(part: string) {

@@ -12,8 +12,8 @@ import { briefAllows, type BriefAnswer } from "@/core/repair/brief-allows";
 import type { BadName } from "@/core/shop/bad-names";
 import type { StockPart } from "@/core/shop/stock-parts";
 import { latestReading } from "@/core/tape/fold";
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
 
 export interface CapacitorRow {
   c: KnownCapacitor;

@@ -4,8 +4,8 @@
 import type { PartCheck } from "@/core/capacitor/check";
 import type { Element } from "@/core/circuit/circuit";
 import { Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
 import { BesideTable, ChecksTable } from "./checks-table";
 import { FitPart } from "./fit-part";
 import { useCapacitors } from "./use-capacitors";

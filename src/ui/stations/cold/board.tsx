@@ -13,7 +13,7 @@ import { latestReading, type JobState } from "@/core/tape/fold";
 import { useState } from "react";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 /** From here on volts on a grid at rest are more than contact bias and the meter. */
 const SEEN = 0.1;

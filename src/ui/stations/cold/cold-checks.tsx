@@ -2,11 +2,11 @@
 /** Cold checks: resistances in circuit, controls, tubes, leakage, heaters; each against what the circuit makes of it. */
 
 import { words } from "@/core/language/language";
-import { late } from "../../frame/late";
+import { late } from "../../forms/late";
 import { useMemo } from "react";
 import { Tabs } from "../../forms/tabs";
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
 import { Findings } from "../findings";
 import { NoCircuit } from "../no-circuit";
 import { Resistances } from "./resistances";

@@ -11,9 +11,9 @@ import { findOpen, heaterLoad, heaterString, judgeHeaterVolts, type HeaterString
 import { ReadingField } from "../../forms/reading-field";
 import { Figure } from "../../forms/figure";
 import { Field, Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
-import { useTakeReading } from "../../frame/use-take-reading";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob } from "../../job/job-context";
+import { useTakeReading } from "../../forms/use-take-reading";
+import { VerdictMark } from "../../forms/verdict-mark";
 
 export function Heaters() {
   const { view } = useJob();

@@ -13,8 +13,8 @@ import { couplings, gridLeakOf } from "@/core/anatomy/couplings";
 import { Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { BoardOrCapacitor } from "./board";
-import { useJob } from "../../frame/job-context";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob } from "../../job/job-context";
+import { VerdictMark } from "../../forms/verdict-mark";
 
 export function Leakage() {
   const { view, energyKind } = useJob();

@@ -11,8 +11,8 @@ import { judgeSweep, type Law, type PotSweep } from "@/core/cold/sweep-pot";
 import { Line, XAxis, YAxis, type Point } from "../../charts/plot";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob } from "../../job/job-context";
+import { VerdictMark } from "../../forms/verdict-mark";
 
 const TURNS = [0, 10, 20, 30, 40, 50, 60, 70, 80, 90, 100];
 

@@ -9,11 +9,11 @@ import { COLD_GROUPS, judgeCold, judgeHalves, markNameOf, type ColdCheck } from 
 import { coldLayer, placeOfCheck } from "../../drawing/layers";
 import { PointPhoto } from "../../drawing/point-photo";
 import { ReadingField } from "../../forms/reading-field";
-import { useJob } from "../../frame/job-context";
-import { lateInBrowser } from "../../frame/late";
-import { useTakeReading } from "../../frame/use-take-reading";
-import { useMeterAt } from "../../frame/use-meter-at";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob } from "../../job/job-context";
+import { lateInBrowser } from "../../forms/late";
+import { useTakeReading } from "../../forms/use-take-reading";
+import { useMeterAt } from "../../job/use-meter-at";
+import { VerdictMark } from "../../forms/verdict-mark";
 
 const StationDrawing = lateInBrowser(() => import("../../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-[31rem]");
 

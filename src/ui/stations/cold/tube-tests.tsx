@@ -8,8 +8,8 @@ import { findTubeType, gmLimits } from "@/core/tubes/library";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob } from "../../job/job-context";
+import { VerdictMark } from "../../forms/verdict-mark";
 
 export function TubeTests() {
   const { view, say, settings, conditions } = useJob();

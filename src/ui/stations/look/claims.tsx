@@ -5,8 +5,8 @@ import { useMemo } from "react";
 import { checkClaims, type ClaimCheck } from "@/core/inspection/claims";
 import type { Verdict } from "@/core/expectation/expectation";
 import { Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob } from "../../job/job-context";
+import { VerdictMark } from "../../forms/verdict-mark";
 
 const MARK: Record<ClaimCheck["says"], Verdict> = {
   confirmed: "in",

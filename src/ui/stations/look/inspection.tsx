@@ -7,10 +7,10 @@ import { dateAmp } from "@/core/inspection/dating";
 import { INSPECTION_GROUPS, type InspectionItem } from "@/core/inspection/inspected";
 import { inspectionList } from "@/core/inspection/inspection";
 import type { Verdict } from "@/core/expectation/expectation";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { FindingForm } from "../finding-form";
-import { VerdictMark } from "../../frame/verdict-mark";
-import { capital } from "../../frame/words";
+import { VerdictMark } from "../../forms/verdict-mark";
+import { capital } from "../../job/words";
 
 const MARK: Record<string, Verdict> = { sound: "in", found: "watch", "not there": "in" };
 

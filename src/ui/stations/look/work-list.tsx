@@ -3,7 +3,7 @@
 
 import { workList, type WorkItem } from "@/core/repair/work-list";
 import { Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 const SAYS: Record<WorkItem["stands"], string> = {
   allowed: "agreed",

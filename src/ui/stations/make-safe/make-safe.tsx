@@ -3,8 +3,8 @@
 
 import { formatVolts } from "@/core/quantity/format";
 import type { ProofStep } from "@/core/safety/proof";
-import { useEnergy, useJob } from "../../frame/job-context";
-import { clockTime, energyWords, stepWords } from "../../frame/words";
+import { useEnergy, useJob } from "../../job/job-context";
+import { clockTime, energyWords, stepWords } from "../../job/words";
 import { Planner } from "./planner";
 import { NameReservoir, Reservoirs } from "./reservoirs";
 import { StepForm } from "./step-form";

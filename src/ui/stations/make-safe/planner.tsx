@@ -11,8 +11,8 @@ import { planDischarge } from "@/core/safety/discharge-planner";
 import type { ClipOn } from "@/core/safety/discharge-sequence";
 import { rebound } from "@/core/safety/discharge-tool";
 import { Field } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
-import { VerdictMark } from "../../frame/verdict-mark";
+import { useJob } from "../../job/job-context";
+import { VerdictMark } from "../../forms/verdict-mark";
 import { keepTool, useTool } from "./tool";
 
 interface PlannerProps {

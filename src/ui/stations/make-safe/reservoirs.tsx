@@ -8,8 +8,8 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { tiesOf, type Tie } from "@/core/safety/separate-reservoirs";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
-import { clockTime } from "../../frame/words";
+import { useJob } from "../../job/job-context";
+import { clockTime } from "../../job/words";
 
 const BASIS: Record<string, string> = { read: "read", expected: "expected", rating: "from its rating", named: "as named" };
 

@@ -12,7 +12,7 @@ import { formatQuantity } from "@/core/quantity/format";
 import { ReadingField } from "../../forms/reading-field";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { useTool } from "./tool";
 
 export function StepForm({ step }: { step: ProofStep }) {

@@ -9,8 +9,8 @@ import { formatQuantity } from "@/core/quantity/format";
 import { readOhms } from "@/core/quantity/ohms";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
-import { dayTime } from "../../frame/words";
+import { useJob } from "../../job/job-context";
+import { dayTime } from "../../job/words";
 import { Soak } from "./soak";
 
 const MARK: Record<ProvokedResponse, string> = { nothing: "○", "a little": "▲", strong: "■", "starts it": "■", "stops it": "■" };

@@ -14,13 +14,13 @@ import type { JointSuspect } from "@/core/noise/together";
 import { historyOf } from "@/core/suspects/history";
 import { evidenceOf } from "@/core/suspects/job-evidence";
 import { ReadingField } from "../../forms/reading-field";
-import { useEnergy, useJob } from "../../frame/job-context";
-import { capital, energyWords } from "../../frame/words";
-import { useAnswer } from "../../frame/use-answer";
+import { useEnergy, useJob } from "../../job/job-context";
+import { capital, energyWords } from "../../job/words";
+import { useAnswer } from "../../job/use-answer";
 import { CauseBars, Instead } from "../cause-bars";
 import { ChainPicture } from "./chain-picture";
 import { causeLayer } from "../../drawing/layers";
-import { lateInBrowser } from "../../frame/late";
+import { lateInBrowser } from "../../forms/late";
 import { GenericForm, useGeneric, type Generic } from "./generic-form";
 
 const StationDrawing = lateInBrowser(() => import("../../drawing/station-drawing").then((m) => m.StationDrawing), "min-h-[31rem]");

@@ -6,7 +6,7 @@ import { readCircuit } from "@/core/circuit/read";
 import type { Circuit } from "@/core/circuit/circuit";
 import { genericCircuit, MOST_STAGES, USUAL_CHAIN, type GenericChain } from "@/core/noise/generic-chain";
 import { Field } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 export interface Generic {
   chain: GenericChain;

@@ -17,7 +17,7 @@ import {
 } from "@/core/noise/grounds";
 import { formatQuantity } from "@/core/quantity/format";
 import { Field, Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { GroundPicture } from "./ground-picture";
 import { GroundTables } from "./ground-tables";
 

@@ -6,10 +6,10 @@ import { useFieldArray } from "react-hook-form";
 import type { Badness } from "@/core/tape/events/words";
 import { judgeRuns, tellExplanation, type Condition, type MatrixAnswer, type Run } from "@/core/intermittent/conditions";
 import { conditionRuns } from "@/core/intermittent/condition-runs";
-import { capital } from "../../frame/words";
+import { capital } from "../../job/words";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 const USUAL: Condition[] = [
   { name: "footswitch lead", settings: ["short", "long"] },

@@ -1,10 +1,10 @@
 "use client";
 /** Noise: what it sounds like, where it enters, what it depends on, the grounds, and what comes and goes. */
 
-import { late } from "../../frame/late";
+import { late } from "../../forms/late";
 import { useMemo } from "react";
 import { Tabs } from "../../forms/tabs";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { Findings } from "../findings";
 import { Sound } from "./sound";
 

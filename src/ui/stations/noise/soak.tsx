@@ -8,7 +8,7 @@ import { soakPlan, soakState, type SoakState } from "@/core/intermittent/soak";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob, useNow } from "../../frame/job-context";
+import { useJob, useNow } from "../../job/job-context";
 
 export function Soak() {
   const { view } = useJob();

@@ -2,7 +2,7 @@
 /** What it sounds like, measured: a recording named with its figures, kept before and after, one over the other. */
 
 import { fixed } from "@/core/language/language";
-import { late } from "../../frame/late";
+import { late } from "../../forms/late";
 import { useRef, useState } from "react";
 import type { RecordingTaken } from "@/core/tape/events/noise-events";
 import type { Line } from "@/core/tape/fold";
@@ -14,8 +14,8 @@ import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Figure } from "../../forms/figure";
 import { Field } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
-import { capital } from "../../frame/words";
+import { useJob } from "../../job/job-context";
+import { capital } from "../../job/words";
 import { recordMicrophone } from "./microphone";
 import type { Curve } from "../../charts/spectrum-chart";
 import { FileField, WAV_FILES } from "../../forms/file-field";

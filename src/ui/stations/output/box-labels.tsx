@@ -5,7 +5,7 @@ import { figure } from "@/core/language/language";
 import type { Group } from "@/core/output/matching";
 import type { StockTest } from "@/core/shop/stock-tubes";
 import { PrintButton } from "../../forms/print-button";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { percent } from "./use-stage";
 
 export function BoxLabels({ groups, close }: { groups: (Group & { type: string; test: StockTest })[]; close(): void }) {

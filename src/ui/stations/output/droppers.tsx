@@ -9,8 +9,8 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { WideTable } from "../../forms/wide-table";
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
 import { keyOf, useStage } from "./use-stage";
 
 export function Droppers() {

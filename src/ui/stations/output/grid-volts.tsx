@@ -10,9 +10,9 @@ import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useInstruments } from "../../frame/use-instruments";
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
+import { useInstruments } from "../../job/use-instruments";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
 import { keyOf, useStage } from "./use-stage";
 
 export function GridVolts({ peak, setTimes }: { peak?: number; setTimes(times: number): void }) {

@@ -9,7 +9,7 @@ import { lastTest, sameVolts, type StockTube } from "@/core/shop/stock-tubes";
 import { findTubeType } from "@/core/tubes/library";
 import { Field, Section } from "../../forms/section";
 import { Refused } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { BoxLabels } from "./box-labels";
 import type { Act } from "./stock-table";
 import { percent, StageContext } from "./use-stage";

@@ -12,14 +12,14 @@ import { readCircuit } from "@/core/circuit/read";
 import { solveOnce } from "@/core/expectation/solve-once";
 import type { NewStockTest, StockTube } from "@/core/shop/stock-tubes";
 import { power, reading, renderJob, settle, TestServer, type TestJob } from "../../job-for-tests";
-import type { StockPort } from "../../frame/stock-port";
+import type { StockPort } from "../../job/stock-port";
 import { OutputStage } from "./output-stage";
 import { RatioForm } from "./ratio-form";
 import { StockTubes } from "./stock-tubes";
 import { Typed } from "./typed";
 
 // The sheet's parts come after the page; here they come at once, and the drawing not at all.
-jest.mock("../../frame/late", () => {
+jest.mock("../../forms/late", () => {
   const { useEffect, useState } = jest.requireActual<typeof import("react")>("react");
   return {
     late: (load: () => Promise<React.ComponentType>) =>

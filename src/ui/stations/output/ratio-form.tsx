@@ -8,7 +8,7 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { useState } from "react";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 /** @param wanted ohms that the circuit's transformer is to reflect. @param load ohms that hang on it. */
 export function RatioForm({ wanted, load }: { wanted?: number; load?: number }) {

@@ -6,8 +6,8 @@ import type { Remedy } from "@/core/output/remedies";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { Section } from "../../forms/section";
 import { WideTable } from "../../forms/wide-table";
-import { useJob } from "../../frame/job-context";
-import { answerTo, useAnswer } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { answerTo, useAnswer } from "../../job/use-answer";
 import { keyOf, useStage } from "./use-stage";
 
 const KIND: Record<Remedy["kind"], string> = {

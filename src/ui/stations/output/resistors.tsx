@@ -8,8 +8,8 @@ import type { CathodeAnswer, ScreensAnswer } from "@/core/ports/output-port";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { Field, Section } from "../../forms/section";
 import { WideTable } from "../../forms/wide-table";
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
 import { keyOf, percent, useStage } from "./use-stage";
 
 export function Resistors() {

@@ -9,7 +9,7 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { WideTable } from "../../forms/wide-table";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 /** Does something to the stock and shows what came of it; gives why it could not be done. */
 export type Act = (work: () => Promise<StockTube[]>) => Promise<string | undefined>;

@@ -6,7 +6,7 @@ import { useCallback, useContext, useEffect, useState } from "react";
 import { inStock, type StockTube } from "@/core/shop/stock-tubes";
 import { findTubeType } from "@/core/tubes/library";
 import { Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { MatchedGroups } from "./matched-groups";
 import { NewTube, StockTable } from "./stock-table";
 import { percent, StageContext } from "./use-stage";

@@ -9,7 +9,7 @@ import { typedIdle } from "@/core/output/read-current";
 import { TUBE_TYPES } from "@/core/tubes/library";
 import { isOutputType } from "@/core/anatomy/cathode-current";
 import { Field, Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { RatioForm } from "./ratio-form";
 import { percent } from "./use-stage";
 

@@ -1,7 +1,7 @@
 "use client";
 /** Long work of the output stage: how far it is, with Stop; why it failed, with Try again. */
 
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 export function UnderWay({ what, progress, failed, again }: { what: string; progress?: number; failed?: string; again: () => void }) {
   const { output } = useJob();

@@ -8,8 +8,8 @@ import { ANSWERED_BY, type AnsweredBy } from "@/core/tape/events/words";
 import { rootOf } from "@/core/tape/fold";
 import type { Question } from "@/core/repair/questions";
 import { Field } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
-import { useTasks } from "../../frame/use-tasks";
+import { useJob } from "../../job/job-context";
+import { useTasks } from "../../job/use-tasks";
 
 /** Why who is signed in may not answer a question; undefined when they may. */
 function useNotTheirs(q: Question): string | undefined {

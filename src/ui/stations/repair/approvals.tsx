@@ -3,8 +3,8 @@
 
 import { questionsOf, type Question } from "@/core/repair/questions";
 import { Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
-import { useTasks } from "../../frame/use-tasks";
+import { useJob } from "../../job/job-context";
+import { useTasks } from "../../job/use-tasks";
 import { Again, Answer } from "./answer";
 import { AskOwner } from "./ask-owner";
 

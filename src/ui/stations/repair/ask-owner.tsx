@@ -9,8 +9,8 @@ import type { ApprovalOption } from "@/core/tape/events/work-events";
 import { tellEvent } from "@/core/tape/tell";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
-import { useTasks } from "../../frame/use-tasks";
+import { useJob } from "../../job/job-context";
+import { useTasks } from "../../job/use-tasks";
 
 /** Lines that can show an owner something. */
 const TYPES = new Set(["reading", "finding", "photo", "waveform", "recording", "capacitor-test", "tube-test", "safety-test"]);

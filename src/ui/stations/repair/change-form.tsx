@@ -13,8 +13,8 @@ import { coverageOf } from "@/core/repair/covered";
 import { PhotoField } from "../../forms/photo-field";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
-import { useTasks } from "../../frame/use-tasks";
+import { useJob } from "../../job/job-context";
+import { useTasks } from "../../job/use-tasks";
 import { TypedChecksNote, useTypedChecks } from "./typed-checks";
 
 const USUAL = {

@@ -7,7 +7,7 @@ import { isIn, rootOf, type JobState } from "@/core/tape/fold";
 import { formatDuration } from "@/core/quantity/format";
 import { leftAfter, MOST_CHANGES, nextCureTest, type MayHaveCured } from "@/core/repair/cure";
 import { Field, Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 /** Why a change was put back for a test: by it those are known again before the first result. */
 const FOR_TEST = "put back to see whether it was the cure";

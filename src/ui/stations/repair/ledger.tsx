@@ -7,7 +7,7 @@ import { isIn, type Line } from "@/core/tape/fold";
 import { coverageOf } from "@/core/repair/covered";
 import { PartButton } from "../../drawing/part-button";
 import { Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { formatDuration } from "@/core/quantity/format";
 
 export function Ledger() {

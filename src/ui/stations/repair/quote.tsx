@@ -8,8 +8,8 @@ import { OPTION_AIMS, type OptionAim } from "@/core/tape/events/words";
 import { questionsOf } from "@/core/repair/questions";
 import type { Task } from "@/core/repair/tasks";
 import { Field, Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
-import { useTasks } from "../../frame/use-tasks";
+import { useJob } from "../../job/job-context";
+import { useTasks } from "../../job/use-tasks";
 import { WideTable } from "../../forms/wide-table";
 
 const NAME: Record<OptionAim, string> = {

@@ -9,7 +9,7 @@ import { usualMinutes } from "@/core/repair/usual-minutes";
 import type { Task } from "@/core/repair/tasks";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 /** "2 × 22 nF 630 V film = 1.20; one a line." */
 const PART_LINE = /^\s*(?:(\d{1,4})\s*[x×*]\s*)?(.+?)(?:\s*=\s*([^=]*?))?(?:\s*\((in stock|to order|ordered|here)\))?\s*$/i;

@@ -16,8 +16,8 @@ import { GripVertical } from "lucide-react";
 import { formatDuration } from "@/core/quantity/format";
 import type { PlanStep } from "@/core/repair/order";
 import type { Task } from "@/core/repair/tasks";
-import { useJob } from "../../frame/job-context";
-import { useTasks } from "../../frame/use-tasks";
+import { useJob } from "../../job/job-context";
+import { useTasks } from "../../job/use-tasks";
 import { PartButton } from "../../drawing/part-button";
 
 const AGREED: Record<Task["agreed"], string> = {

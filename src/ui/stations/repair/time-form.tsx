@@ -5,8 +5,8 @@ import { formatDuration } from "@/core/quantity/format";
 import { minutesWorked, spells } from "@/core/repair/time";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob, useNow } from "../../frame/job-context";
-import { useTasks } from "../../frame/use-tasks";
+import { useJob, useNow } from "../../job/job-context";
+import { useTasks } from "../../job/use-tasks";
 
 export function TimeForm() {
   const { view, say } = useJob();

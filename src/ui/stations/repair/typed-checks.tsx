@@ -5,8 +5,8 @@ import { toldChecks, worstOf, type PartCheck } from "@/core/capacitor/check";
 import { checkTypedPart, readTypedPart, typedSet } from "@/core/capacitor/typed-part";
 import { findElement } from "@/core/circuit/circuit";
 import * as texts from "@/core/texts/capacitor";
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
 import { CheckMark } from "../capacitors/checks-table";
 import { useCapacitorsIfAny } from "../capacitors/use-capacitors";
 

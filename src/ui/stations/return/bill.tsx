@@ -10,8 +10,8 @@ import { BILL_KINDS, type BillKind } from "@/core/shop/bill-kinds";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { WideTable } from "../../forms/wide-table";
-import { useJob, useNow } from "../../frame/job-context";
-import { useTasks } from "../../frame/use-tasks";
+import { useJob, useNow } from "../../job/job-context";
+import { useTasks } from "../../job/use-tasks";
 import { Payments } from "./payments";
 
 export function BillTab() {

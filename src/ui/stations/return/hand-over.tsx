@@ -5,8 +5,8 @@ import { useState } from "react";
 import { handOver } from "@/core/job/hand-over";
 import { owed } from "@/core/money/bill";
 import { Field, Section } from "../../forms/section";
-import { useJob, useNow } from "../../frame/job-context";
-import { useTasks } from "../../frame/use-tasks";
+import { useJob, useNow } from "../../job/job-context";
+import { useTasks } from "../../job/use-tasks";
 
 export function HandOver() {
   return (

@@ -6,8 +6,8 @@ import { readAmount } from "@/core/money/amount";
 import { PAYMENT_MEANS, type PaymentMeans } from "@/core/tape/events/words";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
-import { useTasks } from "../../frame/use-tasks";
+import { useJob } from "../../job/job-context";
+import { useTasks } from "../../job/use-tasks";
 
 /** @param owing what is still to be paid; below zero when too much was. */
 export function Payments({ owing }: { owing: number }) {

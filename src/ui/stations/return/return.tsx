@@ -5,7 +5,7 @@ import { useForm } from "react-hook-form";
 import { composeReport } from "@/core/papers/report";
 import { Field, Section } from "../../forms/section";
 import { Tabs } from "../../forms/tabs";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 import { BillTab } from "./bill";
 import { HandOver } from "./hand-over";
 

@@ -13,8 +13,8 @@ import type { JobEvent } from "@/core/tape/events/event";
 import type { SignalFigure } from "@/core/tape/events/output-events";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
 
 export function LoadFigures({ circuit, speaker, mains }: { circuit: Circuit; speaker?: string; mains?: number }) {
   const { view, netlist, output } = useJob();

@@ -13,10 +13,10 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { WideTable } from "../../forms/wide-table";
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
-import { useInstruments } from "../../frame/use-instruments";
-import { useMeterAt } from "../../frame/use-meter-at";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
+import { useInstruments } from "../../job/use-instruments";
+import { useMeterAt } from "../../job/use-meter-at";
 import { LoadFigures } from "./load-figures";
 
 export function SignalWalk({ circuit }: { circuit: Circuit }) {

@@ -2,7 +2,7 @@
 /** Signal: response, feedback and square wave as the circuit stands, and what a changed part would do before it is soldered. */
 
 import { fixed } from "@/core/language/language";
-import { late, lateInBrowser } from "../../frame/late";
+import { late, lateInBrowser } from "../../forms/late";
 import { useCallback, useMemo, useState } from "react";
 import type { Response } from "@/core/signal/response";
 import { changeOf, loopWarning, signed, type ResponseChange } from "@/core/signal/response-change";
@@ -15,8 +15,8 @@ import { Figure } from "../../forms/figure";
 import { Field } from "../../forms/section";
 import { Tabs } from "../../forms/tabs";
 import { useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../frame/job-context";
-import { useAnswer } from "../../frame/use-answer";
+import { useJob } from "../../job/job-context";
+import { useAnswer } from "../../job/use-answer";
 import { Findings } from "../findings";
 import { NoCircuit } from "../no-circuit";
 import { Taps } from "./taps";

@@ -8,7 +8,7 @@ import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { Unit } from "@/core/quantity/unit";
 import { Field, Section } from "../../forms/section";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 const USUAL = {
   ohms: "470k",

@@ -7,7 +7,7 @@ import { renderJob, TestServer, WREN } from "../../job-for-tests";
 import { Walk } from "../walk";
 import { CasesOf, SimilarCases } from "./cases";
 
-jest.mock("../../frame/late", () => ({ late: () => () => null, lateInBrowser: () => () => null, useLateParts: () => {} }));
+jest.mock("../../forms/late", () => ({ late: () => () => null, lateInBrowser: () => () => null, useLateParts: () => {} }));
 
 test("the jobs that a prior was learnt from", async () => {
   const history = {

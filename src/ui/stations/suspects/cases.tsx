@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useEffect, useState } from "react";
 import type { OldCase } from "@/core/memory/similar";
 import { historyCases, type PartHistory } from "@/core/suspects/history";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 /** One click from the suspect to the jobs that its prior was learnt from. */
 export function CasesOf({ refs, history }: { refs: readonly string[]; history: PartHistory }) {

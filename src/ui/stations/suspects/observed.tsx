@@ -4,7 +4,7 @@ import { useState } from "react";
 import { envelopeOf } from "@/core/circuit/circuit";
 import { OBSERVATIONS } from "@/core/diagnosis/observation-names";
 import { words } from "@/core/language/language";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 export function Observed() {
   const { view, say, conditions } = useJob();

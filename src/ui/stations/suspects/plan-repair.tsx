@@ -4,7 +4,7 @@
 import { findElement } from "@/core/circuit/circuit";
 import { describePart } from "@/core/circuit/part-words";
 import type { Suspect } from "@/core/suspects/rank";
-import { useJob } from "../../frame/job-context";
+import { useJob } from "../../job/job-context";
 
 export function PlanRepair({ suspect }: { suspect: Suspect }) {
   const { view, say } = useJob();

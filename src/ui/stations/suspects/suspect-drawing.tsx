@@ -8,9 +8,9 @@ import type { Suspect } from "@/core/suspects/rank";
 import { StationDrawing } from "../../drawing/station-drawing";
 import { suspectLayer } from "../../drawing/layers";
 import { partsNamed } from "../../drawing/parts-named";
-import { useJob, type InHand } from "../../frame/job-context";
-import { useConditions } from "../../frame/use-conditions";
-import { answerTo, useAnswer } from "../../frame/use-answer";
+import { useJob, type InHand } from "../../job/job-context";
+import { useConditions } from "../../job/use-conditions";
+import { answerTo, useAnswer } from "../../job/use-answer";
 
 interface SuspectDrawingProps {
   answer: SuspectsAnswer;

@@ -11,9 +11,9 @@ import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { PartButton } from "../../../drawing/part-button";
 import { Section } from "../../../forms/section";
 import { WideTable } from "../../../forms/wide-table";
-import { late } from "../../../frame/late";
-import { useJob } from "../../../frame/job-context";
-import { useAnswer } from "../../../frame/use-answer";
+import { late } from "../../../forms/late";
+import { useJob } from "../../../job/job-context";
+import { useAnswer } from "../../../job/use-answer";
 import { keyOf, percent, useStage } from "../use-stage";
 import { TurnHere } from "./turn-here";
 

@@ -13,8 +13,8 @@ import { Field, Section } from "../../../forms/section";
 import { Refused, useTypedForm } from "../../../forms/typed-form";
 import { WideTable } from "../../../forms/wide-table";
 import { PartButton } from "../../../drawing/part-button";
-import { useJob } from "../../../frame/job-context";
-import { useMeterAt } from "../../../frame/use-meter-at";
+import { useJob } from "../../../job/job-context";
+import { useMeterAt } from "../../../job/use-meter-at";
 import { percent, useStage } from "../use-stage";
 
 const WAY_WORDS: Record<Way, { name: string; how: string; unit: "V" | "A" }> = {

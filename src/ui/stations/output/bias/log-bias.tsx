@@ -10,7 +10,7 @@ import type { BiasTaken } from "@/core/tape/events/output-events";
 import type { TakenWhen } from "@/core/tape/events/words";
 import { Section } from "../../../forms/section";
 import { WideTable } from "../../../forms/wide-table";
-import { useJob } from "../../../frame/job-context";
+import { useJob } from "../../../job/job-context";
 import { percent, useStage } from "../use-stage";
 
 export function LogBias({ target, idle }: { target: Target; idle: Idle }) {

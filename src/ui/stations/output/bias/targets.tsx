@@ -9,7 +9,7 @@ import type { IdleSchool } from "@/core/tape/events/words";
 import { Field, Section } from "../../../forms/section";
 import { Refused, useTypedForm } from "../../../forms/typed-form";
 import { WideTable } from "../../../forms/wide-table";
-import { useJob } from "../../../frame/job-context";
+import { useJob } from "../../../job/job-context";
 import { percent, useStage } from "../use-stage";
 
 const NAME: Record<IdleSchool, string> = {

@@ -3,8 +3,8 @@
 
 import { useState } from "react";
 import { formatQuantity } from "@/core/quantity/format";
-import { useJob } from "../../../frame/job-context";
-import { useInstruments } from "../../../frame/use-instruments";
+import { useJob } from "../../../job/job-context";
+import { useInstruments } from "../../../job/use-instruments";
 import { percent, useStage } from "../use-stage";
 
 export function TurnHere({ control, from, target }: { control: string; from: number; target: number }) {

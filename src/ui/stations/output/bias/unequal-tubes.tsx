@@ -5,8 +5,8 @@ import { figure, fixed, words } from "@/core/language/language";
 import { useState } from "react";
 import { formatQuantity } from "@/core/quantity/format";
 import { Section } from "../../../forms/section";
-import { useJob } from "../../../frame/job-context";
-import { useAnswer } from "../../../frame/use-answer";
+import { useJob } from "../../../job/job-context";
+import { useAnswer } from "../../../job/use-answer";
 import { keyOf, useStage } from "../use-stage";
 
 export function UnequalTubes() {

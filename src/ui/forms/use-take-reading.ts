@@ -7,8 +7,8 @@ import type { HoldState } from "@/core/instrument/hold";
 import type { ReadingKind } from "@/core/tape/events/words";
 import { readingProblem } from "@/core/tape/reading-limits";
 import type { StationId } from "@/core/tape/stations";
-import type { NotTaken } from "../forms/reading-field";
-import { useJob } from "./job-context";
+import type { NotTaken } from "./reading-field";
+import { useJob } from "../job/job-context";
 
 export interface TakeReading {
   typed(measured: Measured): NotTaken | undefined;

@@ -4,8 +4,8 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useHotkeys } from "react-hotkeys-hook";
-import { useJob } from "../frame/job-context";
-import type { ProbingOrder } from "./use-probe-walk";
+import { useJob } from "../job/job-context";
+import type { ProbingOrder } from "@/core/walk/probe-order";
 
 /** @param label what it is called where that is not the walk. */
 export function ProbeLink({ order, label }: { order: ProbingOrder | "cold" | `bias:${string}`; label?: string }) {
