@@ -3,15 +3,23 @@ import { defineConfig } from "@playwright/test";
 
 const chromium = process.env.SCUTUM_CHROMIUM ?? ["/usr/bin/chromium", "/usr/bin/chromium-browser"].find((p) => existsSync(p));
 
+/** Files of minutes: started first, so that at the end no worker waits for one of them. The slowest are told at the end of npm test. */
+const LONG = /(probe|bring-up|job|output|capacitors|way-in|offline|door)\.spec\.ts$/;
+/** Many small tests, each a screen: they fill what is left. */
+const SCREENS = /screens\.spec\.ts$/;
+
 export default defineConfig({
-  testDir: "tests/e2e",
   globalSetup: "./tests/e2e/demo-shop.ts",
-  timeout: 120_000,
-  expect: { timeout: 10_000 },
-  // Each file starts a server on a folder and a port of its own.
-  workers: 2,
-  reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
+  timeout: 240_000,
+  // A busy machine is no failure: what is waited for comes later there.
+  expect: { timeout: 30_000 },
+  // A file has a server on a folder and a port of its own. Simulated hands and meters take their time: two cores carry a third worker.
+  workers: 3,
+  outputDir: "test-results/playwright",
+  reporter: [["list"], ["json", { outputFile: process.env.SCUTUM_PLAYWRIGHT_JSON ?? "test-results/e2e.json" }]],
   use: {
+    // What cannot be clicked by then is not there: without an end it would take the whole test's time to say so.
+    actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     // What a page is made of is asked of the server; only the test of the time without it lets the browser keep any.
@@ -29,4 +37,11 @@ export default defineConfig({
       ],
     },
   },
+  projects: [
+    { name: "long", testDir: "tests/e2e", testMatch: LONG },
+    { name: "short", testDir: "tests/e2e", testIgnore: [LONG, SCREENS] },
+    { name: "screens", testDir: "tests/e2e", testMatch: SCREENS },
+    // No browser has a part in these: npm test runs them beside the unit tests.
+    { name: "server", testDir: "tests/server" },
+  ],
 });

@@ -3,6 +3,7 @@ import { readCircuit } from "@/core/circuit/read";
 import { alter } from "@/core/circuit/alter";
 import { operatingPoint } from "@/core/solver/operating-point";
 import { rippleOf } from "@/core/solver/ripple";
+import { genericCircuit, USUAL_CHAIN } from "@/core/noise/generic-chain";
 import { rippleAt } from "./ripple";
 
 const read = (text: string) => readCircuit(text).circuit;
@@ -44,4 +45,12 @@ test.each([
       "within 3 %",
     ]);
   }
+});
+
+test("the generic chain of four stages does not motorboat by itself: its pulses are its harmonics", () => {
+  const stages = [{ tube: "V1A" }, { tube: "V1B", control: "P1" }, { tube: "V2A" }, { tube: "V2B", control: "P2" }];
+  const circuit = read(genericCircuit({ ...USUAL_CHAIN, stages }));
+  const op = operatingPoint(circuit, { mains: 230 });
+  for (const node of ["b2", "b3"])
+    expect(Math.abs(rippleAt(circuit, node, 230, op, 30, 1e-4) / rippleOf(op).get(node)! - 1)).toBeLessThan(0.1);
 });

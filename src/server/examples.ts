@@ -8,17 +8,17 @@ import type { Database, Sql } from "./database";
 import { UserError } from "./errors";
 import { addModel } from "./models";
 
-const FOLDER = join(process.cwd(), "demo/amps");
+const FOLDER = join(/* turbopackIgnore: true */ process.cwd(), "demo/amps");
 
 /** @returns how many were laid in; none where it was done before, or where the program was installed without them. A model that the shop has under that name stays as it is. */
 export async function layExamples(database: Database, folder = FOLDER): Promise<number> {
-  if (!existsSync(folder)) return 0;
+  if (!existsSync(/* turbopackIgnore: true */ folder)) return 0;
   return database.transaction(async (sql) => {
     const [done] = await sql.query("insert into done_once (what) values ('examples') on conflict do nothing returning what");
     if (!done) return 0;
     let laid = 0;
-    for (const file of (await readdir(folder)).filter((f) => f.endsWith(".cir")).sort()) {
-      const netlist = await readFile(join(folder, file), "utf8");
+    for (const file of (await readdir(/* turbopackIgnore: true */ folder)).filter((f) => f.endsWith(".cir")).sort()) {
+      const netlist = await readFile(/* turbopackIgnore: true */ join(folder, file), "utf8");
       const { maker, model } = readCircuit(netlist).circuit.facts;
       const there = await sql.query("select 1 from amp_models where maker = $1 and name = $2", [maker, model]);
       if (there.length > 0) continue;

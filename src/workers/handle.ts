@@ -2,6 +2,7 @@
 
 import { proxy, wrap, type Remote } from "comlink";
 import { language, type Language } from "@/core/language/language";
+import { workBegins } from "./at-work";
 
 export interface WorkerHandle<Api> {
   /**
@@ -46,8 +47,10 @@ export function workerHandle<Api extends Speaking>(make: () => Worker, name: str
     ask: (question, progress) =>
       new Promise((resolve, reject) => {
         let open = true;
+        const workEnds = workBegins();
         const ended = (settle: () => void) => {
           open = false;
+          workEnds();
           pending.delete(giveUpThis);
           settle();
         };

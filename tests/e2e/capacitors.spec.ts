@@ -1,7 +1,7 @@
 /** Capacitors in the real interface: a run to keep and one to replace, a can fitted and the walk after it, a board told from a capacitor, the kit. */
 
 import { readFileSync } from "node:fs";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { BenchAmp } from "../../src/bench/amp";
 import { Shop } from "./shop";
 import { log, tab, tapeOf } from "./tape";

@@ -7,6 +7,8 @@ import { join } from "node:path";
 
 /** Playwright's global setup. The tests find the folder in SCUTUM_E2E_DEMO. Returns what clears it away. */
 export default function makeDemoShop(): () => void {
+  // npm test has made it beside the build, for all its steps.
+  if (process.env.SCUTUM_E2E_DEMO) return () => {};
   const folder = mkdtempSync(join(tmpdir(), "scutum-e2e-demo-"));
   const made = spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "demo/main.ts"], {
     env: { ...process.env, SCUTUM_DATA: folder },

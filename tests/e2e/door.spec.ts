@@ -1,6 +1,6 @@
 /** A shop that other machines reach: the first owner, signing in, an apprentice, the owner's link, TLS. */
 
-import { expect, test, type Browser, type Page } from "@playwright/test";
+import { expect, test, type Browser, type Page } from "./test";
 import { spawn } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { request } from "node:https";

@@ -2,7 +2,7 @@
 
 import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { extractTextItems, getDocumentProxy } from "unpdf";
 import { Shop } from "./shop";
 

@@ -1,6 +1,6 @@
 /** The amp library in the real interface: figures, the editor with its live solve, comparing, a model without a drawing. */
 
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { Shop } from "./shop";
 
 let shop: Shop;

@@ -1,7 +1,7 @@
 /** Two benches on one shop: a line of the one stands on the other's screen, and both know of each other at a live amp. */
 
 import { readFileSync } from "node:fs";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { Shop } from "./shop";
 
 let shop: Shop;

@@ -1,7 +1,7 @@
 /** Hum, howl and the fault that comes and goes: whole jobs about noise through the real interface. */
 
 import { readFileSync } from "node:fs";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { BenchAmp } from "../../src/bench/amp";
 import { readCircuit } from "../../src/core/circuit/read";
 import { NoiseTable } from "../../src/core/noise/noise-table";

@@ -3,7 +3,7 @@
 import { writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { Shop } from "./shop";
 import { log, tab, tapeOf } from "./tape";
 

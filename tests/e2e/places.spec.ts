@@ -1,6 +1,6 @@
 /** Where the probe goes: the socket from below, and the place on a photo of the chassis, marked once for every amp of the model. */
 
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { Shop } from "./shop";
 
 let shop: Shop;

@@ -1,7 +1,7 @@
 /** Probe mode in the real interface, on the simulated bench: whole walks by one key, hunts to the true fault, and what goes wrong. */
 
 import { spawn } from "node:child_process";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { Shop } from "./shop";
 import { log, tapeOf } from "./tape";
 

@@ -1,7 +1,7 @@
 /** The record of the work in the real interface: a quote with three ways, a part declined, work beyond it, bill, payment, calendar; the cure among three changes; the next job of a model. */
 
 import ICAL from "ical.js";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { extractText, getDocumentProxy } from "unpdf";
 import { Shop } from "./shop";
 import { log, tab, tapeOf } from "./tape";

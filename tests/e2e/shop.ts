@@ -20,7 +20,7 @@ export class Shop {
   ) {}
 
   static async open(options: { demo?: boolean; env?: Record<string, string> } = {}): Promise<Shop> {
-    const shop = new Shop(mkdtempSync(join(tmpdir(), "scutum-e2e-")), await freePort(), options.env ?? {});
+    const shop = new Shop(mkdtempSync(join(tmpdir(), "scutum-e2e-")), await ownPort(), options.env ?? {});
     if (options.demo) cpSync(process.env.SCUTUM_E2E_DEMO!, shop.folder, { recursive: true });
     await shop.start();
     return shop;
@@ -66,15 +66,33 @@ export class Shop {
 
   async close(): Promise<void> {
     if (this.child?.exitCode === null && this.child.signalCode === null) await this.kill();
+    inUse.delete(this.port);
     rmSync(this.folder, { recursive: true, force: true });
     if (this.errors.length > 0) throw new Error(`the server printed errors:\n${this.errors.join("\n")}`);
   }
 }
 
-export function freePort(): Promise<number> {
-  return new Promise((resolve) => {
+const FIRST_PORT = 47_300;
+const PORTS_A_WORKER = 8;
+const inUse = new Set<number>();
+
+/** The same ports for each file that a worker runs: for the browser it is one site, of which it keeps the scripts. Another where all are taken. */
+async function ownPort(): Promise<number> {
+  const first = FIRST_PORT + PORTS_A_WORKER * Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+  for (let port = first; port < first + PORTS_A_WORKER; port++) {
+    if (inUse.has(port) || !(await freePort(port).catch(() => undefined))) continue;
+    inUse.add(port);
+    return port;
+  }
+  return freePort();
+}
+
+/** A port that nobody listens on. @param wanted this one, or an error. */
+export function freePort(wanted = 0): Promise<number> {
+  return new Promise((resolve, reject) => {
     const probe = createServer();
-    probe.listen(0, "127.0.0.1", () => {
+    probe.once("error", reject);
+    probe.listen(wanted, "127.0.0.1", () => {
       const { port } = probe.address() as { port: number };
       probe.close(() => resolve(port));
     });

@@ -1,6 +1,6 @@
 /** The suspects in the real interface: from two readings to the true fault through the suggested measurements, and after the repair. */
 
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { SimulatedAmp } from "../../demo/simulated";
 import { Shop } from "./shop";
 

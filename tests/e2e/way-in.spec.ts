@@ -1,6 +1,6 @@
 /** A circuit in ten minutes, by keyboard alone: from the tubes to the walk. Every key is counted. */
 
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { Shop } from "./shop";
 
 let shop: Shop;

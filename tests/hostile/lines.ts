@@ -10,8 +10,8 @@ import { STATIONS } from "../../src/core/tape/stations";
 import { Client } from "./client";
 
 const NETLIST = readFileSync("demo/amps/wren-5.cir", "utf8");
-/** A job gets this many accepted lines, then the next one is opened. */
-const LINES_A_JOB = 12;
+/** A job gets this many accepted lines, then everything of it is opened, and the next job takes the lines that follow. */
+const LINES_A_JOB = 6;
 
 export interface Outcome {
   cases: number;
@@ -76,15 +76,22 @@ export async function openTarget(client: Client, stored: StoredForTests): Promis
   };
 }
 
-/** Sends `cases` changed lines of every type in turn; after each accepted one opens everything. */
+/**
+ * Sends `cases` changed lines of every type in turn; opens everything of a job when it has its lines. Of a job that does not open, which
+ * line it was is found by opening it anew after each of them.
+ */
 export async function attackWithLines(client: Client, cases: number, seed: number): Promise<Outcome> {
   const random = uniformDraws(seed);
   const stored = await storeBoth(client);
   let target = await openTarget(client, stored);
-  let taken = 0;
+  let taken: string[] = [];
   const outcome: Outcome = { cases, accepted: 0, refused: 0, failures: [] };
+  const look = async () => {
+    const failed = await openAll(client, target.job);
+    if (failed.length > 0) outcome.failures.push(`${failed.join(", ")}; ${await culprit(client, stored, taken)}`);
+    [target, taken] = [await openTarget(client, stored), []];
+  };
   for (let i = 0; i < cases; i++) {
-    if (taken >= LINES_A_JOB) [target, taken] = [await openTarget(client, stored), 0];
     const payloads = samplePayloads(stored, target.lines);
     const types = Object.keys(payloads) as (keyof typeof payloads)[];
     const type = types[i % types.length]!;
@@ -100,19 +107,25 @@ export async function attackWithLines(client: Client, cases: number, seed: numbe
     const body = JSON.stringify({ events: [event] });
     const path = `/api/v1/jobs/${target.job}/events`;
     const { status } = await client.send("POST", path, body);
-    const told = `case ${i} of seed ${seed}: ${body.slice(0, 400)}`;
-    if (status >= 500) outcome.failures.push(`POST ${path}: ${status}; ${told}`);
+    if (status >= 500) outcome.failures.push(`POST ${path}: ${status}; case ${i} of seed ${seed}: ${body.slice(0, 400)}`);
     if (status !== 200) {
       outcome.refused++;
       continue;
     }
     outcome.accepted++;
-    taken++;
-    const failed = await openAll(client, target.job);
-    if (failed.length === 0) continue;
-    outcome.failures.push(`${failed.join(", ")}; ${told}`);
-    // What is broken stays broken: the next case gets a job of its own.
-    taken = LINES_A_JOB;
+    taken.push(body);
+    if (taken.length >= LINES_A_JOB) await look();
   }
+  if (taken.length > 0) await look();
   return outcome;
+}
+
+/** The first of these lines after which a job of its own does not open. */
+async function culprit(client: Client, stored: StoredForTests, bodies: readonly string[]): Promise<string> {
+  const { job } = await openTarget(client, stored);
+  for (const body of bodies) {
+    const { status } = await client.send("POST", `/api/v1/jobs/${job}/events`, body);
+    if (status === 200 && (await openAll(client, job)).length > 0) return `since ${body.slice(0, 400)}`;
+  }
+  return `by these together: ${bodies.map((b) => b.slice(0, 200)).join(" ")}`;
 }

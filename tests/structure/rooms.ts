@@ -28,7 +28,7 @@ export const CORE_ROOMS = {
   anatomy: ["texts", "quantity", "numeric", "tubes", "circuit", "supply"],
   drawing: ["texts", "circuit", "anatomy"],
   solver: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "supply"],
-  expectation: ["texts", "quantity", "numeric", "circuit", "supply", "tape", "anatomy", "solver"],
+  expectation: ["language", "texts", "quantity", "numeric", "circuit", "supply", "tape", "anatomy", "solver"],
   blocks: ["texts", "quantity", "tubes", "circuit", "anatomy", "expectation"],
   settle: ["texts", "quantity", "numeric", "circuit", "anatomy", "solver", "expectation"],
   walk: ["language", "texts", "quantity", "circuit", "tape", "anatomy", "expectation"],

@@ -102,10 +102,13 @@ it("every line-up of a usual size gives a file that reads, converges and burns n
     [],
   );
   const rectifier = fc.constantFrom([], ["GZ34"], ["5U4GB"], ["EZ81"]);
+  let made = 0;
   fc.assert(
     fc.property(small, output, rectifier, (a, b, c) => {
       const lineUp = readLineUp([...a, ...b, ...c].join(" "));
-      if (lineUp.problems.length > 0) return;
+      // What cannot be an amp says why, in a sentence for somebody at the keyboard.
+      if (lineUp.problems.length > 0) return lineUp.problems.every((problem) => problem.length > 10);
+      made++;
       const { circuit, errors } = readCircuit(assemble({ maker: "T", model: "T", mains: 230, hertz: 50 }, propose(lineUp).chain));
       expect(errors).toEqual([]);
       const op = operatingPoint(circuit, { mains: 230 });
@@ -115,4 +118,6 @@ it("every line-up of a usual size gives a file that reads, converges and burns n
     }),
     { numRuns: 80 },
   );
+  // Eight of nine outputs are one; a few of those have no triode to drive them.
+  expect(made).toBeGreaterThan(50);
 });

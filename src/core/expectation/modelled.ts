@@ -6,6 +6,7 @@
 import { isRectifier } from "../circuit/special-parts";
 import type { Circuit, Element, TestPoint } from "../circuit/circuit";
 import type { Conditions } from "../tape/events/measuring-events";
+import { figure } from "../language/language";
 import { formatVolts } from "../quantity/format";
 import { chartScaled, type Expectation, type ExpectationSource } from "./expectation";
 import * as texts from "../texts/expectation";
@@ -144,7 +145,7 @@ function expectationOf(
     basis: "model",
     note: texts.circuitSolved(
       circuit.facts.settled ? texts.settledOn(circuit.facts.settled) : texts.alone(),
-      mains === undefined ? "" : ` at ${mains}\u00a0V`,
+      mains === undefined ? "" : ` at ${figure(mains)}\u00a0V`,
       conditions.without?.length ? texts.without(conditions.without.join(", ")) : "",
       swing,
       wide,

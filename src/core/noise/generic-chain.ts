@@ -39,6 +39,8 @@ export function genericCircuit(chain: GenericChain): string {
   for (const n of names) if (!/^(V\d+[A-D]?|P\d+)$/.test(n)) throw new RangeError(`read ${n}; tubes are V1 or V1A, controls P1`);
   if (new Set(names).size !== names.length) throw new RangeError("two stages or controls have one name");
   const pair = output === "push-pull";
+  // Two stages to a supply node: more of them on one feed back through it, and motorboat though nothing is wrong.
+  const early = Math.max(0, stages.length - 2);
   const used = Math.max(...stages.map((s) => Number(/\d+/.exec(s.tube)![0])));
   const [inverter, first, second] = [`V${used + 1}`, `V${used + (pair ? 2 : 1)}`, `V${used + 3}`];
   const tubes = [...new Set([...stages.map((s) => s.tube.replace(/[A-D]$/, "")), ...(pair ? [inverter, first, second] : [first])])];
@@ -50,6 +52,7 @@ export function genericCircuit(chain: GenericChain): string {
     '*@point B1 node=b1 order=10 label="Reservoir"',
     '*@point B2 node=b2 order=20 label="Screen supply"',
     '*@point B3 node=b3 order=30 label="Preamp supply"',
+    ...(early > 0 ? ['*@point B4 node=b4 order=40 label="First stages\' supply"'] : []),
     ...stages.map(
       (s, i) =>
         `*@stage ${s.tube} in=${i === 0 && !s.control ? "in" : `g${i}`} out=p${i}${s.control ? ` control=${s.control}` : ""} label="${s.tube}"`,
@@ -62,6 +65,7 @@ export function genericCircuit(chain: GenericChain): string {
     "C2 b2 0 32u ;@kind electrolytic @volts 450",
     "R2 b2 b3 22k",
     "C3 b3 0 16u ;@kind electrolytic @volts 450",
+    ...(early > 0 ? ["R3 b3 b4 22k", "C4 b4 0 16u ;@kind electrolytic @volts 450"] : []),
     "R90 b1 0 220k",
     "R91 in 0 1MEG",
   ];
@@ -75,7 +79,7 @@ export function genericCircuit(chain: GenericChain): string {
     else if (i > 0) parts.push(`R${20 + i} ${grid} 0 1MEG`, `R${30 + i} ${into} ${grid} 10`);
     parts.push(
       `X${s.tube} p${i} ${grid} k${i} 12AX7`,
-      `R${40 + i} b3 p${i} 100k ;@kind carbon`,
+      `R${40 + i} ${i < early ? "b4" : "b3"} p${i} 100k ;@kind carbon`,
       `R${50 + i} k${i} 0 1.5k`,
       `C${20 + i} k${i} 0 25u`,
     );

@@ -20,7 +20,7 @@ export function ChainPicture({ chain, suspicion }: { chain: NoiseAnswer["chain"]
     return at < 0 ? undefined : x(at) + BOX / 2;
   };
   return (
-    <figure className="overflow-x-auto">
+    <figure className="overflow-x-auto" tabIndex={0} aria-label="Signal chain, the whole width">
       <svg
         viewBox={`0 0 ${width} ${HEIGHT}`}
         style={{ minWidth: Math.min(width, 640) }}
