@@ -2,7 +2,7 @@
 const config = {
   testEnvironment: "node",
   roots: ["<rootDir>/src", "<rootDir>/demo", "<rootDir>/docs", "<rootDir>/tests/structure"],
-  // Looked up in the sandbox at every call it is slow: the solver and the spectra call it by the million.
+  // Looked up in the sandbox at every use they are slow: the solver, the spectra and the ranking use them by the million.
   sandboxInjectedGlobals: ["Math", "Number", "Float64Array", "Int32Array", "Map", "Set", "Array", "Object"],
   // Components are tested in jsdom: such a file says so in its first line.
   testMatch: ["**/*.test.{ts,tsx}"],
@@ -15,8 +15,9 @@ const config = {
       "<rootDir>/node_modules/d3-$1/dist/d3-$1.js",
   },
   setupFiles: ["reflect-metadata"],
-  // Two files at a time on two cores; the long ones wait for nobody.
+  // Two files at a time on two cores, the longest first.
   maxWorkers: "100%",
+  testSequencer: "<rootDir>/scripts/unit-sequencer.mjs",
   testTimeout: 120000,
   transform: {
     "^.+\\.tsx?$": [

@@ -4,19 +4,17 @@
  */
 
 import { execFileSync } from "node:child_process";
-import { existsSync } from "node:fs";
+import { existsSync, readFileSync } from "node:fs";
 import { ensureInstalled, say } from "./setup.mjs";
 import { beside } from "./side-by-side.mjs";
 
-/** Tests of ten seconds and more: they solve circuits by the hundred, or open a shop for each case. `npm test` runs them. */
-const LONG = [
-  "src/bench/(noise-isolation|recordings|ripple)",
-  "src/core/suspects/(bed/bed|faults|rank)",
-  "src/core/solver/(every-fault|reservoir)",
-  "src/core/bring-up/fuse-isolation",
-  "src/server/(archive.property|bench|postgres|server|paper/report-pdf)",
-  "src/app/api/routes",
-];
+/** Files that took longer than this in the last recorded run are left to `npm test`. */
+const LONG_SECONDS = 8;
+const LONG = Object.entries(JSON.parse(readFileSync("tests/unit-times.json", "utf8"))).flatMap(([file, seconds]) =>
+  seconds > LONG_SECONDS ? [file.replace(/[.[\](){}]/g, "\\$&")] : [],
+);
+/** Looks at the whole tree, so it depends on every file. */
+const STRUCTURE = "tests/structure/structure.test.ts";
 
 const git = (...args) =>
   execFileSync("git", args, { encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] })
@@ -66,6 +64,7 @@ if (sources.length > 0) {
     ...LONG,
     "--findRelatedTests",
     ...sources,
+    STRUCTURE,
   ]);
 }
 say(failed.length === 0 ? `${files.length} ${files.length === 1 ? "file" : "files"} checked: all well` : `FAILED: ${failed.join(", ")}`);

@@ -71,16 +71,42 @@ function sourceHash() {
   return hash.digest("hex").slice(0, 16);
 }
 
+const BUILD_STAMP = join(ROOT, ".next/scutum-build");
+const BUILD = [
+  ["build", ["node_modules/next/dist/bin/next", "build"]],
+  ["service worker", ["scripts/service-worker.mjs"]],
+];
+
+/** The hash of the sources, where they are not those of the build that stands; undefined: there is nothing to build. */
+function toBuild() {
+  const source = sourceHash();
+  return existsSync(BUILD_STAMP) && readFileSync(BUILD_STAMP, "utf8") === source ? undefined : source;
+}
+
+function built(source) {
+  mkdirSync(dirname(BUILD_STAMP), { recursive: true });
+  writeFileSync(BUILD_STAMP, source);
+}
+
 /** Builds when there is no build or the sources have changed since. */
 export function ensureBuilt() {
-  const stamp = join(ROOT, ".next/scutum-build");
-  const source = sourceHash();
-  if (existsSync(stamp) && readFileSync(stamp, "utf8") === source) return;
+  const source = toBuild();
+  if (!source) return;
   say("building the application…");
-  run(process.execPath, ["node_modules/next/dist/bin/next", "build"], { what: "next build" });
-  run(process.execPath, ["scripts/service-worker.mjs"], { what: "bundling the service worker" });
-  mkdirSync(dirname(stamp), { recursive: true });
-  writeFileSync(stamp, source);
+  for (const [what, args] of BUILD) run(process.execPath, args, { what });
+  built(source);
+}
+
+/**
+ * The same beside other work.
+ * @param run what runs a step: its name and the arguments of Node.js; answers whether it ended well.
+ */
+export async function buildStep(run) {
+  const source = toBuild();
+  if (!source) return true;
+  for (const [what, args] of BUILD) if (!(await run(what, args))) return false;
+  built(source);
+  return true;
 }
 
 /** Path of a Chromium; on Debian as root it is installed when missing. */

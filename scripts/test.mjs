@@ -1,60 +1,88 @@
-/** npm test: lint, types, unit tests, build, end-to-end tests. Ends with one line that counts them all. */
+/**
+ * npm test: everything, as CI runs it. Static checks and the build side by side; then the unit tests beside the server under attack; then
+ * the real interface. Ends with the time of each step, the slowest files, and one line that counts all tests.
+ */
 
-import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
-import { ensureBuilt, ensureChromium, ensureInstalled, ensurePostgres, ensureSpice, run, say } from "./setup.mjs";
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { beside } from "./side-by-side.mjs";
+import { buildStep, ensureChromium, ensureInstalled, ensurePostgres, ensureSpice, fail } from "./setup.mjs";
+import { slowest, tell } from "./test-times.mjs";
 
+const begun = Date.now();
 ensureInstalled();
-const node = process.execPath;
 mkdirSync("test-results", { recursive: true });
-let passed = 0;
-let failed = 0;
-const count = (ok) => (ok ? passed++ : failed++);
-const step = (what, args, env) => {
-  say(`${what}…`);
-  const started = Date.now();
-  const code = run(node, args, { must: false, env });
-  say(`${what}: ${code === 0 ? "passed" : `FAILED (exit ${code})`}, ${Math.round((Date.now() - started) / 1000)} s`);
-  return code === 0;
-};
-const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, "utf8")) : undefined);
-
-// Next writes its route types at the build; the check of types before it must not depend on an old one.
-say("lint, dead code and types, side by side…");
-const checks = [
-  beside("lint", ["node_modules/eslint/bin/eslint.js", "."]),
-  beside("dead code", ["node_modules/knip/bin/knip.js", "--no-progress"]),
-  beside("types", ["node_modules/typescript/bin/tsc", "--noEmit"]),
-];
-for (const ok of await Promise.all(checks)) count(ok);
-
+const chromium = ensureChromium();
 ensureSpice();
 ensurePostgres();
-const unitFile = "test-results/unit.json";
-rmSync(unitFile, { force: true });
-const unitOk = step("unit tests", [
-  "--experimental-vm-modules",
-  "--no-warnings",
-  "node_modules/jest/bin/jest.js",
-  "--json",
-  `--outputFile=${unitFile}`,
-  "--silent",
+const steps = [["packages, browser, SPICE, database", Date.now() - begun]];
+const timed = async (what, args, options) => {
+  const started = Date.now();
+  const ok = await beside(what, args, options);
+  steps.push([what, Date.now() - started]);
+  return ok;
+};
+const readJson = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, "utf8")) : undefined);
+const result = (name) => {
+  const file = `test-results/${name}.json`;
+  rmSync(file, { force: true });
+  return file;
+};
+let passed = 0;
+let failed = 0;
+
+// The demo shop's data, for every test that wants a shop with work in it.
+const demo = mkdtempSync(join(tmpdir(), "scutum-test-demo-"));
+process.once("exit", () => rmSync(demo, { recursive: true, force: true }));
+const [built, ...checks] = await Promise.all([
+  buildStep(timed),
+  timed("lint", ["node_modules/eslint/bin/eslint.js", "."]),
+  timed("types", ["node_modules/typescript/bin/tsc", "--noEmit"]),
+  timed("dead code", ["node_modules/knip/bin/knip.js", "--no-progress"]),
+  timed("demo shop", ["node_modules/tsx/dist/cli.mjs", "demo/main.ts"], { env: { SCUTUM_DATA: demo } }),
 ]);
+const count = (ok) => (ok ? passed++ : failed++);
+for (const ok of checks) count(ok);
+if (!built) fail("the application could not be built: nothing of it can be tried.");
+
+const playwright = (what, projects, file) =>
+  timed(what, ["node_modules/@playwright/test/cli.js", "test", ...projects.map((p) => `--project=${p}`)], {
+    env: { SCUTUM_CHROMIUM: chromium, SCUTUM_E2E_DEMO: demo, SCUTUM_PLAYWRIGHT_JSON: file },
+    show: true,
+  });
+const unitFile = result("unit");
+const serverFile = result("server");
+const browserFile = result("browser");
+const [unitOk, serverOk] = await Promise.all([
+  timed(
+    "unit tests",
+    ["--experimental-vm-modules", "--no-warnings", "node_modules/jest/bin/jest.js", "--json", `--outputFile=${unitFile}`, "--silent"],
+    {
+      show: true,
+    },
+  ),
+  playwright("server under attack", ["server"], serverFile),
+]);
+const browserOk = await playwright("real interface", ["long", "short", "screens"], browserFile);
+
 const unit = readJson(unitFile);
 passed += unit?.numPassedTests ?? 0;
 failed += unit?.numFailedTests ?? 0;
 // A suite that could not even be loaded has no tests to count.
 if (!unitOk && !unit?.numFailedTests) failed++;
+for (const [ok, file] of [
+  [serverOk, serverFile],
+  [browserOk, browserFile],
+]) {
+  const stats = readJson(file)?.stats;
+  passed += stats?.expected ?? 0;
+  failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
+  if (!ok && !stats?.unexpected && !stats?.flaky) failed++;
+}
 
-const chromium = ensureChromium();
-ensureBuilt();
-const e2eFile = "test-results/e2e.json";
-rmSync(e2eFile, { force: true });
-const e2eOk = step("end-to-end tests", ["node_modules/@playwright/test/cli.js", "test"], { SCUTUM_CHROMIUM: chromium });
-const e2e = readJson(e2eFile)?.stats;
-passed += e2e?.expected ?? 0;
-failed += (e2e?.unexpected ?? 0) + (e2e?.flaky ?? 0);
-if (!e2eOk && !e2e?.unexpected) failed++;
-
+steps.push(["all of it", Date.now() - begun]);
+writeFileSync("test-results/times.json", JSON.stringify(steps));
+tell(steps, slowest(unit, readJson(serverFile), readJson(browserFile)));
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

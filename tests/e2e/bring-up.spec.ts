@@ -13,6 +13,14 @@ const open = async (page: Page, path: string) => {
 };
 const guard = (page: Page) => page.getByRole("status", { name: "Energy state" });
 
+/** Waits until the mains instrument has shown so many more seconds of the bench. */
+async function instrumentGoesOn(page: Page, seconds: number) {
+  const shows = page.getByTestId("mains-shows");
+  const now = async () => Number(await shows.getAttribute("data-at"));
+  const from = await now();
+  await expect.poll(now, { timeout: 120_000 }).toBeGreaterThanOrEqual(from + 1000 * seconds);
+}
+
 /** Power on by the dialog. @param reason given where a gate stands against it. */
 async function powerOn(page: Page, through: string, out: string, reason?: string) {
   await page.getByRole("button", { name: "Power on…" }).click();
@@ -52,8 +60,8 @@ test("the Lantern 15 that blows its fuse: a shorted winding half is found by the
       await powerOn(page, "lamp", out ?? "V1 V2 V3 V4 V5 V6");
       // What the simulated lamp does is the answer.
       const shows = page.getByTestId("mains-shows");
-      await expect(shows).toContainText("100 W lamp", { timeout: 20_000 });
-      await page.waitForTimeout(1500);
+      await expect(shows).toContainText("100 W lamp", { timeout: 60_000 });
+      await instrumentGoesOn(page, 6);
       const lamp = /BRIGHT|glowing|dark/.exec(await shows.innerText())![0].toLowerCase();
       await next.getByRole("button", { name: new RegExp(`^${lamp}$`, "i") }).click();
       await page.getByRole("button", { name: "Off, plug out" }).first().click();
@@ -192,7 +200,7 @@ test("the Vantry Minor with an open heater: isolation first, the open element fo
   for (const volts of ["29 V", "59 V", "88 V", "117 V"]) {
     const button = page.getByRole("button", { name: volts, exact: true });
     await button.click();
-    await page.waitForTimeout(1200);
+    await instrumentGoesOn(page, 5);
     await page.getByRole("region", { name: "Mains current" }).getByRole("button", { name: "Log it" }).click();
   }
   await expect(page.getByTestId("current-verdict")).toContainText("in band", { timeout: 20_000 });
@@ -214,7 +222,9 @@ test("the Vantry Minor with an open heater: isolation first, the open element fo
   // The page is closed while the amp is live: whoever comes back is asked, and nothing is taken for granted.
   await page.close();
   const back = await context.newPage();
-  await back.waitForTimeout(9000);
+  // The last page's sign of life was longer ago than somebody at the amp would leave it.
+  await back.goto(`${shop.address}/manifest.webmanifest`);
+  await back.evaluate((key) => localStorage.setItem(key, String(Number(localStorage.getItem(key)) - 9000)), "scutum-watched-1010");
   await open(back, "/jobs/1010/walk");
   await expect(guard(back)).toContainText("UNKNOWN");
   await expect(guard(back)).toContainText("nobody was there");

@@ -3,6 +3,7 @@
 import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "./test";
 import { BenchAmp } from "../../src/bench/amp";
+import { pageWaits } from "./hand";
 import { Shop } from "./shop";
 import { log, tab, tapeOf } from "./tape";
 
@@ -39,14 +40,13 @@ test("the museum's can in quick time: one section to keep, one off the supply; t
 
   // Whatever the screen says is done, until every part is settled.
   const next = page.getByTestId("reforming-next");
-  const until = Date.now() + 100_000;
-  while (Date.now() < until && !((await next.textContent()) ?? "").includes("All are settled")) {
+  while (!((await next.textContent()) ?? "").includes("All are settled")) {
     for (const name of ["C4: off the supply, replace", "C1: off the supply, replace", "C1: keep", "C4: keep"]) {
       const button = page.getByRole("button", { name, exact: true });
       if ((await button.count()) > 0 && (await button.isEnabled())) await button.click();
     }
     if (((await next.textContent()) ?? "").startsWith("Raise")) await page.getByRole("button", { name: /^Supply to \d+ V$/ }).click();
-    await page.waitForTimeout(400);
+    await pageWaits(page, 400);
   }
   await expect(next).toContainText("All are settled");
   await page.getByRole("button", { name: "Supply down, end" }).click();
@@ -181,12 +181,11 @@ test("a leaky board told from a leaky capacitor, cleaned, read again, and the ow
   // Two grids above nothing are on the tape already; that alone settles nothing.
   await expect(says).toHaveText("Cannot tell yet.");
   await page.getByRole("button", { name: "Rises", exact: true }).click();
-  const until = Date.now() + 30_000;
-  while (Date.now() < until && (await says.textContent()) === "Cannot tell yet.")
+  while ((await says.textContent()) === "Cannot tell yet.")
     for (const name of ["Stays", "No change"]) {
       const button = page.getByRole("button", { name, exact: true });
       if ((await button.count()) > 0) await button.first().click();
-      await page.waitForTimeout(300);
+      await pageWaits(page, 300);
     }
   await expect(says).toContainText("The board conducts between neighbours");
   for (const grid of ["V4.g", "V5.g"]) await page.getByRole("checkbox", { name: grid }).check();

@@ -3,12 +3,13 @@
 import { spawn } from "node:child_process";
 import { expect, test, type Page } from "./test";
 import { Shop } from "./shop";
+import { hold, walkOn } from "./hand";
 import { log, tapeOf } from "./tape";
 
 let shop: Shop;
 test.beforeAll(async () => {
   // The simulated hand need not be waited for as a real one.
-  shop = await Shop.open({ demo: true, env: { SCUTUM_BENCH_HASTE: "5" } });
+  shop = await Shop.open({ demo: true, env: { SCUTUM_BENCH_HASTE: "8" } });
 });
 test.afterAll(() => shop.close());
 
@@ -35,36 +36,6 @@ const place = (page: Page) => page.getByTestId("probe-place");
 const now = (page: Page) => page.getByTestId("probe-now");
 const summary = (page: Page) => page.getByRole("region", { name: "What the walk came to" });
 const leaving = (page: Page) => page.getByRole("region", { name: "Power-off question" });
-const hold = async (page: Page) => {
-  await page.keyboard.down("Space");
-  await page.waitForTimeout(1100);
-  await page.keyboard.up("Space");
-};
-
-/** Walks until the summary comes; presses where the screen goes on asking for it, as one who has looked at the tip. Gives the points in order. */
-async function walkOn(page: Page, most = 90_000): Promise<string[]> {
-  const seen: string[] = [];
-  const until = Date.now() + most;
-  let asking = Date.now();
-  while (Date.now() < until && !(await summary(page).isVisible())) {
-    const at = await place(page)
-      .getAttribute("data-point", { timeout: 200 })
-      .catch(() => null);
-    if (at && seen.at(-1) !== at) seen.push(at);
-    const asked = await page.getByText(/is the tip on the pin\?|press to take the mean/).isVisible();
-    // Two points of equal volts, and a page that was too busy to see the probe on its way: the hand has long been there.
-    const unmoved = !asked && (await page.getByText("or press if it is there").isVisible());
-    if (!asked && !unmoved) asking = Date.now();
-    else if (Date.now() - asking > (asked ? 900 : 6000)) {
-      await page.keyboard.press("Space");
-      asking = Date.now();
-    }
-    await page.waitForTimeout(60);
-  }
-  await expect(summary(page)).toBeVisible();
-  return seen;
-}
-
 test("a whole walk by one key: live check, power on, eleven points taken by themselves, off again", async ({ page }) => {
   const failures: string[] = [];
   page.on("pageerror", (e) => failures.push(String(e)));
@@ -255,7 +226,7 @@ const say = async (page: Page, line: string) => {
 async function walkAgain(page: Page, job: number, mains: number) {
   await alreadyOn(page, job, mains);
   await enter(page, `${shop.address}/jobs/${job}/probe?order=chain`);
-  await walkOn(page, 180_000);
+  await walkOn(page);
 }
 
 test("hunt on the Halberd: nothing read yet, the suggested points lead to the open screen resistor; replaced, it walks clean", async ({
@@ -264,7 +235,7 @@ test("hunt on the Halberd: nothing read yet, the suggested points lead to the op
   test.setTimeout(300_000);
   await alreadyOn(page, 1008, 230);
   await enter(page, `${shop.address}/jobs/1008/probe?order=suspects`);
-  const seen = await walkOn(page, 150_000);
+  const seen = await walkOn(page);
   expect(seen.length).toBeLessThanOrEqual(10);
   await expect(summary(page)).toContainText("R9 open");
   await page.keyboard.press("Space");

@@ -2,6 +2,7 @@
 
 import { expect, test, type Browser } from "./test";
 import { PHONE } from "./device";
+import { hold } from "./hand";
 import { Shop } from "./shop";
 
 let shop: Shop;
@@ -20,10 +21,7 @@ test("probe mode by touch alone: the safety check, a reading by the digits, and 
   const live = page.locator("[data-energy=live]");
   const held = async (name: RegExp) => {
     const box = (await page.getByRole("button", { name }).boundingBox())!;
-    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
-    await page.mouse.down();
-    await page.waitForTimeout(1100);
-    await page.mouse.up();
+    await hold(page, { x: box.x + box.width / 2, y: box.y + box.height / 2 });
   };
   while (!(await live.isVisible())) {
     const question = await page.getByLabel("Live-work check").textContent();

@@ -41,7 +41,7 @@ export function MainsInstrument() {
     : "no lamp";
   return (
     <Section title={words("Mains instrument")}>
-      <p className="text-3xl font-bold tabular-nums" data-testid="mains-shows">
+      <p className="text-3xl font-bold tabular-nums" data-testid="mains-shows" data-at={mains.at}>
         {formatVolts(mains.volts)}, {formatQuantity(mains.amps, "A", 3)}
         <span className="soft text-lg font-normal"> at the amp; {lamp}</span>
       </p>

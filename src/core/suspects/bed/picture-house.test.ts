@@ -1,0 +1,3 @@
+import { testBedOf } from "./bed-of-amp-for-tests";
+
+testBedOf("picture-house");
