@@ -93,3 +93,45 @@ export async function benchDrawing(address, executablePath) {
     await browser.close();
   }
 }
+
+/**
+ * What a browser that has nothing of the program yet loads as script for each page: until the page answers to keys, and with the parts that
+ * come after it. Compressed bytes as they come over the network; what workers load for themselves is not the page's.
+ * @returns rows of [what, measured, target], the largest page of each.
+ */
+export async function benchScripts(address, executablePath, paths) {
+  const browser = await chromium.launch({ executablePath, args: ["--no-sandbox"] });
+  try {
+    const of = async (path) => {
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: "block" });
+      const page = await context.newPage();
+      const loaded = () =>
+        page.evaluate(() =>
+          performance
+            .getEntriesByType("resource")
+            .filter((r) => /\.js($|\?)/.test(r.name))
+            .reduce((sum, r) => sum + r.encodedBodySize, 0),
+        );
+      await page.goto(address + path);
+      await page.waitForLoadState("load");
+      const first = await loaded();
+      await page.waitForLoadState("networkidle", { timeout: 4000 }).catch((error) => {
+        // A page with a live stream is never idle: its late parts have come by then all the same.
+        if (error.name !== "TimeoutError") throw error;
+      });
+      const all = await loaded();
+      await context.close();
+      return { path, first, all };
+    };
+    const sizes = [];
+    for (const path of paths) sizes.push(await of(path));
+    const largest = (key) => sizes.reduce((a, b) => (b[key] > a[key] ? b : a));
+    const told = (key) => `${Math.round(largest(key)[key] / 1000)} kB (${largest(key).path})`;
+    return [
+      ["largest script of a page as the browser loads it, compressed, until it is loaded", told("first"), "240 kB"],
+      ["the same with the parts that come after it", told("all"), "none set"],
+    ];
+  } finally {
+    await browser.close();
+  }
+}

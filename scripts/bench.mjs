@@ -4,8 +4,7 @@ import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { cpus, tmpdir } from "node:os";
 import { join } from "node:path";
-import { gzipSync } from "node:zlib";
-import { benchDrawing } from "./bench-screen.mjs";
+import { benchDrawing, benchScripts } from "./bench-screen.mjs";
 import { fail, ensureBuilt, ensureChromium, ensureInstalled, freePort, run, say, startServer } from "./setup.mjs";
 
 ensureInstalled();
@@ -72,17 +71,17 @@ try {
   try {
     await (await fetch(warm.address)).text();
     row("warm start of the demo to its first page", `${((performance.now() - start) / 1000).toFixed(1)} s`, "5 s");
-    let largest = { path: "", size: 0 };
-    const stations = STATIONS.map((s) => `/jobs/1004/${s}`);
-    for (const path of ["/", "/jobs/new", "/settings", "/library/1", "/guide", ...stations, "/jobs/1004/probe", "/jobs/1012/report"]) {
-      // What only browsers without modules would load is not counted.
-      const html = (await (await fetch(warm.address + path)).text()).replace(/<script[^>]*noModule[^>]*>/gi, "");
-      const scripts = new Set([...html.matchAll(/\/_next\/static\/[^"'\\ ]+\.js/g)].map((m) => m[0]));
-      let size = 0;
-      for (const s of scripts) size += gzipSync(Buffer.from(await (await fetch(warm.address + s)).arrayBuffer())).length;
-      if (size > largest.size) largest = { path, size };
-    }
-    row("largest compressed script of a route", `${Math.round(largest.size / 1000)} kB (${largest.path})`, "240 kB");
+    const paths = [
+      "/",
+      "/jobs/new",
+      "/settings",
+      "/library/1",
+      "/guide",
+      ...STATIONS.map((s) => `/jobs/1004/${s}`),
+      "/jobs/1004/probe",
+      "/jobs/1012/report",
+    ];
+    for (const measured of await benchScripts(warm.address, ensureChromium(), paths)) row(...measured);
     for (const measured of await benchDrawing(warm.address, ensureChromium())) row(...measured);
   } finally {
     warm.child.kill("SIGTERM");
