@@ -3,7 +3,7 @@ const config = {
   testEnvironment: "node",
   roots: ["<rootDir>/src", "<rootDir>/demo", "<rootDir>/docs", "<rootDir>/tests/structure"],
   // Looked up in the sandbox at every use they are slow: the solver, the spectra and the ranking use them by the million.
-  sandboxInjectedGlobals: ["Math", "Number", "Float64Array", "Int32Array", "Map", "Set", "Array", "Object"],
+  sandboxInjectedGlobals: ["Math", "Number", "Float64Array", "Int32Array", "Array", "Object"],
   // Components are tested in jsdom: such a file says so in its first line.
   testMatch: ["**/*.test.{ts,tsx}"],
   moduleNameMapper: {

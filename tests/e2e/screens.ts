@@ -4,8 +4,8 @@ import { STATIONS } from "../../src/core/tape/stations";
 
 export interface Screen {
   path: string;
-  /** Tab that is opened there. */
-  part?: string;
+  /** Tabs that are opened there one after the other; without any the page as it comes. */
+  parts?: readonly string[];
   /** Passes the accessibility audit in both themes. */
   audit?: true;
   /** Everything can be touched on a phone and on a tablet, and nothing is wider than they are. */
@@ -17,8 +17,13 @@ export interface Screen {
 /** In the path of a screen: the job in which nobody has typed a word. */
 export const OWN_JOB = "OWN_JOB";
 
-const audited = (path: string, part?: string): Screen => ({ path, ...(part ? { part } : {}), audit: true });
+const audited = (path: string, ...parts: string[]): Screen => ({ path, ...(parts.length > 0 ? { parts } : {}), audit: true });
 const touched = (path: string): Screen => ({ path, audit: true, touch: true });
+const read = (station: string, ...parts: string[]): Screen => ({
+  path: `/jobs/${OWN_JOB}/${station}`,
+  ...(parts.length > 0 ? { parts } : {}),
+  words: "all",
+});
 
 export const SCREENS: Screen[] = [
   touched("/"),
@@ -37,14 +42,10 @@ export const SCREENS: Screen[] = [
   touched("/jobs/1004/look"),
   touched("/jobs/1004/cold-checks"),
   touched("/jobs/1005/bring-up"),
-  audited("/jobs/1005/bring-up", "Primary side"),
-  audited("/jobs/1005/bring-up", "Speaker and load"),
-  audited("/jobs/1005/bring-up", "Settling run"),
+  audited("/jobs/1005/bring-up", "Primary side", "Speaker and load", "Settling run"),
   audited("/jobs/1009/bring-up"),
   audited("/jobs/1009/look"),
-  audited("/jobs/1009/cold-checks", "Controls"),
-  audited("/jobs/1009/cold-checks", "Valves"),
-  audited("/jobs/1009/cold-checks", "Leakage"),
+  audited("/jobs/1009/cold-checks", "Controls", "Valves", "Leakage"),
   audited("/jobs/1010/cold-checks", "Heaters"),
   touched("/jobs/1010/probe?order=cold"),
   touched("/jobs/1004/walk"),
@@ -53,36 +54,25 @@ export const SCREENS: Screen[] = [
   touched("/jobs/1008/probe"),
   touched("/jobs/1011/signal"),
   touched("/jobs/1012/noise"),
-  audited("/jobs/1012/noise", "Where it enters"),
+  audited("/jobs/1012/noise", "Where it enters", "Grounds"),
   audited("/jobs/1011/noise", "Conditions"),
-  audited("/jobs/1012/noise", "Grounds"),
   audited("/jobs/1013/noise", "Comes and goes"),
   audited("/jobs/1002/noise", "Where it enters"),
   touched("/jobs/1005/work"),
-  audited("/jobs/1017/work", "Capacitors"),
-  audited("/jobs/1017/work", "Reform"),
-  audited("/jobs/1017/work", "Substitute"),
-  audited("/jobs/1017/work", "Kit"),
+  audited("/jobs/1017/work", "Capacitors", "Reform", "Substitute", "Kit"),
   touched("/jobs/1005/output-stage"),
   touched("/jobs/1001/prove"),
   touched("/jobs/1001/return"),
   audited("/jobs/1001/report"),
-  audited("/jobs/1018/work", "Plan"),
-  audited("/jobs/1018/work", "Cure"),
-  audited("/jobs/1018/work", "Approvals"),
-  audited("/jobs/1018/work", "Quote"),
+  audited("/jobs/1018/work", "Plan", "Cure", "Approvals", "Quote"),
   audited("/jobs/1001/return", "Bill"),
   audited("/jobs/1018/return", "Hand over"),
   audited("/jobs/1018/paper/quote-47"),
   audited("/jobs/1018/paper/history"),
-  ...STATIONS.map(({ id }): Screen => ({ path: `/jobs/${OWN_JOB}/${id}`, words: "all" })),
-  { path: `/jobs/${OWN_JOB}/report`, words: "all" },
-  ...(
-    [
-      ["output-stage", ["Bias", "Cathode resistor", "Load line", "Waveform", "Blocking", "Valves", "Supply"]],
-      ["signal", ["Signal walk"]],
-      ["work", ["Capacitors", "Reform", "Substitute", "Kit"]],
-      ["cold-checks", ["Leakage"]],
-    ] as const
-  ).flatMap(([station, parts]) => parts.map((part): Screen => ({ path: `/jobs/${OWN_JOB}/${station}`, part, words: "all" }))),
+  ...STATIONS.map(({ id }) => read(id)),
+  read("report"),
+  read("output-stage", "Bias", "Cathode resistor", "Load line", "Waveform", "Blocking", "Valves", "Supply"),
+  read("signal", "Signal walk"),
+  read("work", "Capacitors", "Reform", "Substitute", "Kit"),
+  read("cold-checks", "Leakage"),
 ];

@@ -65,7 +65,7 @@ describe.each(KINDS.map((k) => [k.kind, k] as const))("%s", (name, kind) => {
 });
 
 describe("amps put together from blocks", () => {
-  const AMPS = draws(110, 320);
+  const AMPS = draws(70, 320);
 
   it(`${AMPS} random ones are read back as they were written, and converge`, () => {
     const failed: string[] = [];

@@ -113,7 +113,7 @@ describe("the six circuits", () => {
 });
 
 describe("circuits of stages with extras at random", () => {
-  const CIRCUITS = draws(90, 300);
+  const CIRCUITS = draws(60, 300);
 
   it(`${CIRCUITS} of them are drawn as they are`, async () => {
     await fc.assert(

@@ -72,7 +72,7 @@ describe("cathode resistors", () => {
   });
   test("five that exist, one resistor before two, watts twice the worst, none with a mode above the limit", () => {
     const { lantern, stage } = twoModes();
-    const { choices, part, modes } = chooseCathodeResistor(lantern, stage, { aim: 0.8, limit: 1 });
+    const { choices, part } = chooseCathodeResistor(lantern, stage, { aim: 0.8, limit: 1 });
     expect(part).toBe("R4");
     expect(choices).toHaveLength(5);
     for (const c of choices) {
