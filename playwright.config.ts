@@ -2,11 +2,28 @@ import { existsSync } from "node:fs";
 import { defineConfig } from "@playwright/test";
 
 const chromium = process.env.SCUTUM_CHROMIUM ?? ["/usr/bin/chromium", "/usr/bin/chromium-browser"].find((p) => existsSync(p));
+/** The same browser without a window costs a third less. */
+const shell = process.env.SCUTUM_SHELL ?? ["/usr/bin/chromium-headless-shell"].find((p) => existsSync(p)) ?? chromium;
 
 /** Files of minutes: started first, so that at the end no worker waits for one of them. The slowest are told at the end of npm test. */
-const LONG = /(probe|bring-up|job|output|capacitors|way-in|offline|door)\.spec\.ts$/;
+const LONG = /(probe|bring-up|job|output|capacitors|way-in|door)\.spec\.ts$/;
+/** An application that can be installed, and works without its server: asks the whole browser. */
+const WHOLE = /offline\.spec\.ts$/;
 /** Many small tests, each a screen: they fill what is left. */
 const SCREENS = /screens\.spec\.ts$/;
+
+const launched = (executablePath: string | undefined) => ({
+  executablePath,
+  args: [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+  ],
+});
 
 export default defineConfig({
   globalSetup: "./tests/e2e/demo-shop.ts",
@@ -24,22 +41,12 @@ export default defineConfig({
     locale: "en-GB",
     // What a page is made of is asked of the server; only the test of the time without it lets the browser keep any.
     serviceWorkers: "block",
-    launchOptions: {
-      executablePath: chromium,
-      args: [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-      ],
-    },
+    launchOptions: launched(shell),
   },
   projects: [
     { name: "long", testDir: "tests/e2e", testMatch: LONG },
-    { name: "short", testDir: "tests/e2e", testIgnore: [LONG, SCREENS] },
+    { name: "whole", testDir: "tests/e2e", testMatch: WHOLE, use: { launchOptions: launched(chromium) } },
+    { name: "short", testDir: "tests/e2e", testIgnore: [LONG, WHOLE, SCREENS] },
     { name: "screens", testDir: "tests/e2e", testMatch: SCREENS },
     // No browser has a part in these: npm test runs them beside the unit tests.
     { name: "server", testDir: "tests/server" },

@@ -119,6 +119,16 @@ export function ensureChromium() {
   fail("no Chromium was found. Install it (Debian: apt-get install chromium) or set SCUTUM_CHROMIUM to its path.");
 }
 
+/** The same browser without a window, which costs a third less: for the tests that need none. Where a machine has no such package, the whole one. */
+export function ensureHeadlessShell() {
+  const whole = ensureChromium();
+  // A browser that somebody has chosen is the one that is meant.
+  if (process.env.SCUTUM_CHROMIUM) return whole;
+  if (!existsSync(HEADLESS_SHELL)) installDebian("chromium-headless-shell", "for the tests in a browser");
+  return existsSync(HEADLESS_SHELL) ? HEADLESS_SHELL : whole;
+}
+const HEADLESS_SHELL = "/usr/bin/chromium-headless-shell";
+
 /** Installs a Debian package when root on such a machine; what it would have brought is looked for by the caller. */
 function installDebian(name, why) {
   if (process.getuid?.() !== 0 || !existsSync("/usr/bin/apt-get")) return;

@@ -7,13 +7,13 @@ import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { beside } from "./side-by-side.mjs";
-import { buildStep, ensureChromium, ensureInstalled, ensurePostgres, ensureSpice, fail } from "./setup.mjs";
+import { buildStep, ensureChromium, ensureHeadlessShell, ensureInstalled, ensurePostgres, ensureSpice, fail } from "./setup.mjs";
 import { slowest, tell } from "./test-times.mjs";
 
 const begun = Date.now();
 ensureInstalled();
 mkdirSync("test-results", { recursive: true });
-const chromium = ensureChromium();
+const [chromium, shell] = [ensureChromium(), ensureHeadlessShell()];
 ensureSpice();
 ensurePostgres();
 const steps = [["packages, browser, SPICE, database", Date.now() - begun]];
@@ -48,7 +48,7 @@ if (!built) fail("the application could not be built: nothing of it can be tried
 
 const playwright = (what, projects, file) =>
   timed(what, ["node_modules/@playwright/test/cli.js", "test", ...projects.map((p) => `--project=${p}`)], {
-    env: { SCUTUM_CHROMIUM: chromium, SCUTUM_E2E_DEMO: demo, SCUTUM_PLAYWRIGHT_JSON: file },
+    env: { SCUTUM_CHROMIUM: chromium, SCUTUM_SHELL: shell, SCUTUM_E2E_DEMO: demo, SCUTUM_PLAYWRIGHT_JSON: file },
     show: true,
   });
 const unitFile = result("unit");
@@ -57,14 +57,22 @@ const browserFile = result("browser");
 const [unitOk, serverOk] = await Promise.all([
   timed(
     "unit tests",
-    ["--experimental-vm-modules", "--no-warnings", "node_modules/jest/bin/jest.js", "--json", `--outputFile=${unitFile}`, "--silent"],
+    [
+      "--liftoff-only",
+      "--experimental-vm-modules",
+      "--no-warnings",
+      "node_modules/jest/bin/jest.js",
+      "--json",
+      `--outputFile=${unitFile}`,
+      "--silent",
+    ],
     {
       show: true,
     },
   ),
   playwright("server under attack", ["server"], serverFile),
 ]);
-const browserOk = await playwright("real interface", ["long", "short", "screens"], browserFile);
+const browserOk = await playwright("real interface", ["long", "whole", "short", "screens"], browserFile);
 
 const unit = readJson(unitFile);
 passed += unit?.numPassedTests ?? 0;

@@ -28,7 +28,8 @@ export class Shop {
 
   async start(): Promise<void> {
     this.address = `http://127.0.0.1:${this.port}`;
-    this.child = spawn(process.execPath, ["scripts/serve.mjs"], {
+    // A test's server is over before optimising the database's machine code would pay.
+    this.child = spawn(process.execPath, ["--liftoff-only", "scripts/serve.mjs"], {
       env: {
         ...process.env,
         NODE_ENV: "production",
