@@ -3,7 +3,7 @@
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { backupFolder, readBackup, readBackupApart, restoreFolder, writeBackup } from "./backup";
+import { backupFolder, readBackupApart, restoreFolder, writeBackup } from "./backup";
 import { backupsIn } from "./backup-files";
 import { backUpWhenDue, backupState } from "./daily-backup";
 import { openDatabase } from "./db";

@@ -208,9 +208,26 @@ test("a quote that was taken back: what was done before that is billed as quoted
     ["C6: renew (labour, 30 min)", 30],
     ["new C6 for C6", 3],
   ]);
-  expect(b.differences).toContain(
+  // Of C7, done after the yes was gone, the quote says nothing any more.
+  expect(b.differences.filter((d) => d.includes("C6"))).toEqual([
     "C6: renew (labour, 30 min): you took your yes back on 2026-03-05, after it had been done; billed as it was agreed.",
-  );
+    "new C6 for C6: you took your yes back on 2026-03-05, after it had been done; billed as it was agreed.",
+  ]);
+  expect(b.differences.filter((d) => /C7.*(not done yet|quoted)/.test(d))).toEqual([]);
+});
+
+test("a tenth longer than quoted is not worth a word, a fifth is", () => {
+  const told = (minutes: number) =>
+    bill(...two, quote(...two), answer(3, "yes"), fitted("C6", 1, { minutes }), fitted("C7", 2)).differences.filter((d) =>
+      d.includes("took"),
+    );
+  expect(told(33)).toEqual([]);
+  expect(told(36)).toEqual(["C6: renew: took 36 min, quoted for 30 min; billed as quoted."]);
+});
+
+test("with nothing to bill nothing is said of a quote that is missing; one without an answer is told as that", () => {
+  expect(bill(planned("C6", 30)).differences).toEqual([]);
+  expect(bill(...two, quote(...two), fitted("C6", 1)).differences[0]).toContain("The quote has no answer yet");
 });
 
 test("two quotes: the second adds to the first, and counts where both hold a task", () => {

@@ -34,10 +34,12 @@ describe("the Halberd's plan", () => {
     const ten = plan({ ohms: 2200 }, 10);
     expect(ten.sizedSeconds).toBeLessThanOrEqual(10);
     expect(ten.sized!.plan.peakAmps).toBeLessThanOrEqual(0.4);
+    expect(ten.sized!.why).toBe("the largest resistor that discharges everything within 10 s through the dropper resistors");
     // In one second the droppers let it through by no tool that does not spark.
     const one = plan({ ohms: 2200 }, 1);
     expect(one.sizedSeconds).toBeGreaterThan(1);
     expect(one.sized!.plan.peakAmps).toBeLessThanOrEqual(0.4);
+    expect(one.sized!.why).not.toContain("within 1 s");
   });
   test("nothing above the safe voltage: no plan", () => {
     expect(

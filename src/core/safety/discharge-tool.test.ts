@@ -56,6 +56,22 @@ describe("the order of clipping on", () => {
     expect(s.clips[0]!.seconds).toBeCloseTo((1e-4 / (1 / 2200 + 1e-6)) * Math.log(40), 1);
     expect(s.clips[0]!.joules).toBeCloseTo(8 - 0.005, 2);
     expect(s.clips[0]!.peakWatts).toBeCloseTo(72.7, 1);
+    // 400 V over 2.2 kΩ.
+    expect(s.clips[0]!.peakAmps).toBeCloseTo(0.1818, 4);
+  });
+  test("a capacitor between two nodes is bled across itself where that brings more down than to chassis", () => {
+    const c = readCircuit("t\nC1 m 0 100u ;@volts 450\nC2 b m 100u ;@volts 450\nR1 b m 1MEG\nR2 m 0 1MEG").circuit;
+    const reservoirs = reservoirsOf(c);
+    const volts = reservoirs.map((r) => ({ C1: 300, C2: -300 })[r.name]!);
+    // Node b is at nothing to chassis, yet 300 V lie across each: from m to chassis C1 is bled, and C2 only across itself.
+    const s = dischargeSequence(c, reservoirs, volts, 2200, 10);
+    expect(s.left).toEqual([]);
+    expect(s.clips.map((clip) => [clip.reservoir, clip.from, clip.to])).toEqual([
+      ["C1", "m", "0"],
+      ["C2", "b", "m"],
+    ]);
+    // Less what 1 MΩ took of 100 µF meanwhile: 0.7 %.
+    expect(s.clips[1]!.volts).toBeCloseTo(300 * Math.exp(-0.747 / 100), 1);
   });
   test("the Halberd: both halves of the stacked reservoir from their top, the bias supply on its own", () => {
     const c = load("halberd-120");

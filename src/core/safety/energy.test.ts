@@ -77,6 +77,16 @@ describe("energy state", () => {
     expect(state(200, [0, on], [60, { type: "power", payload: { state: "off", plug: "in" } }], ...proof(100)).kind).toBe("stored");
   });
 
+  test("how long the second reading has to wait: a minute from the first one of each reservoir", () => {
+    const { proof: p } = state(40, [0, off], ...proof(10).slice(0, 3)) as { proof: { reservoirs: { name: string; secondIn?: number }[] } };
+    // C1 was read at 15 s, C2 at 20 s, C3 not yet.
+    expect(p.reservoirs.map((r) => [r.name, r.secondIn])).toEqual([
+      ["C1", 35],
+      ["C2", 40],
+      ["C3", undefined],
+    ]);
+  });
+
   test("a second reading too soon does not count", () => {
     const hurried: [number, EventDraft][] = [
       [0, off],
