@@ -142,7 +142,7 @@ describe("an oscilloscope's file", () => {
     const direct = waveFigures(wave(4000, notched));
     expect(read(csv(5000, notched)).figures.notch).toBeCloseTo(direct.notch, 1);
   });
-  const ROWS = draws(200_000, 2_000_000);
+  const ROWS = draws(400_000, 2_000_000);
   test(`${ROWS} rows are read`, () => {
     const part = csv(10_000, Math.sin, 1000, 0.001)
       .split("\n")

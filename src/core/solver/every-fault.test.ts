@@ -32,6 +32,8 @@ export function singleFaults(circuit: Circuit): string[] {
 
 /** In npm test every fourth of an amp's faults (parts have three or ten each, so that every kind has its turn); in npm run long all. */
 const EVERY = draws(4, 1);
+/** Settles by the last of the solver's aids alone: always tried. */
+const HARDEST = ["R17=open"];
 
 test("single faults of the shipped amps, over a thousand in all, converge, balanced", () => {
   let count = 0;
@@ -40,7 +42,7 @@ test("single faults of the shipped amps, over a thousand in all, converge, balan
     const circuit = demoAmp(amp);
     const faults = singleFaults(circuit);
     count += faults.length;
-    for (const fault of faults.filter((_, i) => i % EVERY === 0)) {
+    for (const fault of faults.filter((fault, i) => i % EVERY === 0 || HARDEST.includes(fault))) {
       const op = operatingPoint(alter(circuit, [fault]));
       if (!op.converged) {
         failed.push(`${amp} ${fault}: ${op.unsettled.join()}`);
