@@ -84,7 +84,7 @@ describe("amps put together from blocks", () => {
   });
 
   it("some of them drawn", async () => {
-    for (let seed = 1; seed <= draws(8, 24); seed++) {
+    for (let seed = 1; seed <= draws(12, 24); seed++) {
       const circuit = soundCircuit(composedAmp(seed));
       expect(faultsOf(circuit, await drawCircuit(circuit, layoutHere))).toEqual([]);
     }
