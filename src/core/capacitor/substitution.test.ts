@@ -117,6 +117,10 @@ test("a capacitor in a reservoir's place: each thing that can be wrong is said b
   expect(verdictOf(one({ volts: 430 }), "volts")).toBe("watch");
   expect(verdictOf(one({ farads: 100e-6 }), "first capacitor")).toBe("out");
   expect(verdictOf(one({ farads: 10e-6 }), "capacitance")).toBe("out");
+  // A coupling capacitor of 22 nF: 20 % less and 25 % more are its window, twice and half beyond that are out.
+  const coupling = (farads: number) =>
+    verdictOf(one({ farads, kind: "film" }, { role: "coupling", farads: 22e-9, firstLimit: undefined }), "capacitance");
+  expect([8e-9, 10e-9, 18e-9, 27e-9, 33e-9, 54e-9, 56e-9].map(coupling)).toEqual(["out", "watch", "in", "in", "watch", "watch", "out"]);
   expect(verdictOf(one({ ripple: 0.1 }), "ripple current")).toBe("out");
   expect(verdictOf(one({ ripple: undefined }), "ripple current")).toBe("none");
   expect(verdictOf(one({ celsius: 70 }), "temperature")).toBe("watch");

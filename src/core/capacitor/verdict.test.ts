@@ -57,6 +57,10 @@ test("the three schools on an electrolytic of 1959", () => {
   expect(judged("C1", [test1("leakage", 0.4e-3, { volts: 350 })], { school: "test" }).verdict).toBe("keep");
   // A low-voltage bypass has nothing to form.
   expect(judged("C9", [], { school: "reform" }).verdict).toBe("test");
+  // Measured and found sound, by its capacitance or by its leakage, it stays.
+  const bypass = (kind: string, value: number) =>
+    judged("C9", [{ type: "capacitor-test", payload: { part: "C9", kind, value } } as EventDraft], { school: "reform" }).verdict;
+  expect(bypass("capacitance", 25e-6)).toBe("keep");
 });
 
 test("a measurement goes before the school, whatever it is", () => {
