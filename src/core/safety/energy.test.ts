@@ -194,6 +194,15 @@ describe("energy state", () => {
     expect(s.kind === "stored" && s.joules).toBeCloseTo(0.5 * 100e-6 * 450 ** 2, 6);
   });
 
+  test("a line about power that cannot be read never ends LIVE, and takes off, plug and proof for unsaid", () => {
+    const unread = { type: "unreadable", payload: { type: "power", why: "an older program wrote it" } } as unknown as EventDraft;
+    expect(state(20, [0, on], [10, unread]).kind).toBe("live");
+    expect(state(110, [0, off], ...proof(5), [100, unread])).toMatchObject({
+      kind: "unknown",
+      proof: { missing: [{ do: "unplug" }, { do: "meter", when: "before" }, { do: "read" }, {}, {}, {}, {}, {}, {}] },
+    });
+  });
+
   test("undoing a proof reading takes the proof with it", () => {
     const events = tape([0, on], [60, off], ...proof(100), [195, { type: "undo", supersedes: 6, reason: "probe was off", payload: {} }]);
     expect(energyOf(viewJob(events, WREN, DEFAULT_SETTINGS, at(200)), at(200)).kind).toBe("stored");
