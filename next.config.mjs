@@ -2,8 +2,6 @@
 const config = {
   reactStrictMode: true,
   poweredByHeader: false,
-  // Types are a check of their own (npm run types, npm run check, npm test): beside the build, not a second time within it.
-  typescript: { ignoreBuildErrors: true },
   // These read their own files at run time, so the bundler must leave them alone.
   serverExternalPackages: ["@electric-sql/pglite", "pdfkit", "sharp", "pg", "fs-native-extensions", "argon2"],
   experimental: {
