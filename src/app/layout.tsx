@@ -10,6 +10,7 @@ import { languageOf } from "@/core/shop/settings";
 import { db } from "@/server/db";
 import { getSettings } from "@/server/settings";
 import { Speaks } from "@/ui/frame/speaks";
+import { Awake } from "./awake";
 import { KeepOffline } from "./keep-offline";
 
 export const metadata: Metadata = { title: "Scutum", description: "A bench companion for tube amplifier technicians" };
@@ -20,10 +21,11 @@ export const dynamic = "force-dynamic";
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const theme = (await cookies()).get("scutum-theme")?.value === "ledger" ? "ledger" : "enamel";
   return (
-    <html lang="en" data-theme={theme}>
+    <html lang="en" data-theme={theme} data-awake="false">
       <body>
         <Speaks language={languageOf(await getSettings(await db()))}>{children}</Speaks>
         <KeepOffline />
+        <Awake />
       </body>
     </html>
   );

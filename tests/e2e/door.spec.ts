@@ -1,6 +1,6 @@
 /** A shop that other machines reach: the first owner, signing in, an apprentice, the owner's link, TLS. */
 
-import { expect, test, type Browser, type Page } from "./test";
+import { awakeBeforeUse, expect, test, type Browser, type Page } from "./test";
 import { spawn } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { request } from "node:https";
@@ -16,7 +16,7 @@ test.beforeAll(async () => {
 test.afterAll(() => shop.close());
 
 async function signIn(browser: Browser, initials: string, passphrase: string): Promise<Page> {
-  const page = await (await browser.newContext()).newPage();
+  const page = awakeBeforeUse(await (await browser.newContext()).newPage());
   await page.goto(`${shop.address}/jobs/1004/walk`);
   await expect(page.getByRole("heading", { name: "Sign in" })).toBeVisible();
   await page.getByLabel("Initials").fill(initials);
@@ -76,7 +76,7 @@ test("the first owner, an apprentice who passes no gate, sign-out, and a report 
   await page.goto(`${shop.address}/jobs/1012/report`);
   await page.getByRole("button", { name: "Link for the owner" }).click();
   const link = await page.getByLabel(/For the owner, until/).inputValue();
-  const owner = await (await browser.newContext()).newPage();
+  const owner = awakeBeforeUse(await (await browser.newContext()).newPage());
   await owner.goto(link);
   await expect(owner.getByRole("article")).toBeVisible();
   const pdf = await owner.request.get(link.replace("/shared/", "/api/v1/shared/") + "/report");

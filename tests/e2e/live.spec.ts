@@ -1,7 +1,7 @@
 /** Two benches on one shop: a line of the one stands on the other's screen, and both know of each other at a live amp. */
 
 import { readFileSync } from "node:fs";
-import { expect, test, type Page } from "./test";
+import { awakeBeforeUse, expect, test, type Page } from "./test";
 import { Shop } from "./shop";
 
 let shop: Shop;
@@ -28,7 +28,7 @@ test("a line, the guard and who is there are on the other bench's screen at once
   browser,
   context,
 }) => {
-  const other = await (await browser.newContext()).newPage();
+  const other = awakeBeforeUse(await (await browser.newContext()).newPage());
   await context.addCookies([{ name: "scutum-who", value: "P.Q.", url: shop.address }]);
   await page.goto(`${shop.address}/jobs/1008/walk`);
   await other.goto(`${shop.address}/jobs/1008/look`);

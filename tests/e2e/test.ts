@@ -3,7 +3,7 @@
  * the program it keeps from test to test, which halves what a page costs; what a test left in it is cleared away.
  */
 
-import { test as base, type BrowserContext } from "@playwright/test";
+import { test as base, type BrowserContext, type Page } from "@playwright/test";
 
 export { expect, type Browser, type Page } from "@playwright/test";
 
@@ -17,13 +17,33 @@ export const test = base.extend<object, { profile: BrowserContext }>({
     { scope: "worker" },
   ],
   context: async ({ profile }, use) => {
+    profile.on("page", awakeBeforeUse);
     await use(profile);
+    profile.off("page", awakeBeforeUse);
     await clear(profile);
   },
   page: async ({ context }, use) => {
     await use(await context.newPage());
   },
 });
+
+/** A page that was opened or loaded anew answers to hands before the test goes on: what is pressed earlier would be lost. */
+export function awakeBeforeUse(page: Page): Page {
+  const { goto, reload } = { goto: page.goto.bind(page), reload: page.reload.bind(page) };
+  // What is not a page of the application (a paper, a file) has no such mark.
+  const awake = () => page.waitForFunction(() => document.documentElement.dataset.awake !== "false", undefined, { timeout: 120_000 });
+  page.goto = async (...args) => {
+    const answer = await goto(...args);
+    await awake();
+    return answer;
+  };
+  page.reload = async (...args) => {
+    const answer = await reload(...args);
+    await awake();
+    return answer;
+  };
+  return page;
+}
 
 /** Closes every page, and forgets cookies, permissions, and what pages kept in the browser. */
 async function clear(profile: BrowserContext): Promise<void> {

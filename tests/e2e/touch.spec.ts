@@ -1,6 +1,6 @@
 /** On a phone: probe mode goes without a keyboard. That everything can be touched is looked at with the screens. */
 
-import { expect, test, type Browser } from "./test";
+import { awakeBeforeUse, expect, test, type Browser } from "./test";
 import { PHONE } from "./device";
 import { hold } from "./hand";
 import { Shop } from "./shop";
@@ -12,7 +12,7 @@ test.beforeAll(async () => {
 test.afterAll(() => shop.close());
 
 const onPhone = async (browser: Browser) =>
-  (await browser.newContext({ viewport: PHONE, hasTouch: true, isMobile: true, serviceWorkers: "block" })).newPage();
+  awakeBeforeUse(await (await browser.newContext({ viewport: PHONE, hasTouch: true, isMobile: true, serviceWorkers: "block" })).newPage());
 
 test("probe mode by touch alone: the safety check, a reading by the digits, and the way out", async ({ browser }) => {
   const page = await onPhone(browser);

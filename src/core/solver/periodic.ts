@@ -55,23 +55,23 @@ function shoot(network: Network, work: Workspace, start: Float64Array, alike: 1 
   const h = 1 / (network.hertz * alike * steps);
   const storage = new Float64Array(n * n);
   assembleStorage(network, storage);
-  const stored: [row: number, column: number, perStep: number][] = [];
-  for (let r = 0; r < n; r++) for (let c = 0; c < n; c++) if (storage[r * n + c]) stored.push([r, c, storage[r * n + c]! / h]);
+  const stored = storedPerStep(storage, n, h);
   work.assemble();
   const bases = [1, 1.5].map((share) => {
     const base = work.linear.slice();
-    for (const [r, c, value] of stored) base[r * n + c]! += share * value;
+    stored.perStep.forEach((value, k) => (base[stored.rows[k]! * n + stored.columns[k]!]! += share * value));
     return base;
   });
   const { lu, rhs, b } = work;
+  const known = new Float64Array(n);
   /** One step in place; false when Newton did not end. The factors of its last iteration stay in `lu`. */
   const step = (x: Float64Array, before: Float64Array, earlier: Float64Array | undefined): boolean => {
-    const known = past(before, earlier);
+    past(before, earlier, known);
     work.hold(x);
     for (let iteration = 0; iteration < MOST_ITERATIONS; iteration++) {
       lu.a.set(bases[earlier ? 1 : 0]!);
       b.set(rhs);
-      for (const [r, c, value] of stored) b[r]! += value * known[c]!;
+      addStored(stored, known, b);
       const heldBack = work.stamp(x, true);
       if (lu.factor() >= 0) return false;
       lu.solve(b);
@@ -120,23 +120,43 @@ function shoot(network: Network, work: Workspace, start: Float64Array, alike: 1 
   return undefined;
 }
 
-/** What the formula takes of the steps before: 2·x₋₁ − x₋₂/2 against 1.5·x, or x₋₁ against x where there is only one. */
-function past(before: Float64Array, earlier: Float64Array | undefined): Float64Array {
-  return earlier ? before.map((v, i) => 2 * v - 0.5 * earlier[i]!) : before;
+/** Capacitances and inductances of the amp as a list: at `rows[k]`, `columns[k]`, per step of time. */
+interface Stored {
+  rows: Int32Array;
+  columns: Int32Array;
+  perStep: Float64Array;
+}
+
+function storedPerStep(storage: Float64Array, n: number, h: number): Stored {
+  const places: number[] = [];
+  storage.forEach((value, k) => value && places.push(k));
+  return {
+    rows: Int32Array.from(places, (k) => Math.floor(k / n)),
+    columns: Int32Array.from(places, (k) => k % n),
+    perStep: Float64Array.from(places, (k) => storage[k]! / h),
+  };
+}
+
+/** Adds what is stored at `v` to `into`. */
+function addStored({ rows, columns, perStep }: Stored, v: Float64Array, into: Float64Array): void {
+  for (let k = 0; k < perStep.length; k++) into[rows[k]!]! += perStep[k]! * v[columns[k]!]!;
+}
+
+/** What the formula takes of the steps before, into `known`: 2·x₋₁ − x₋₂/2 against 1.5·x, or x₋₁ against x where there is only one. */
+function past(before: Float64Array, earlier: Float64Array | undefined, known: Float64Array): void {
+  if (!earlier) known.set(before);
+  else for (let i = 0; i < known.length; i++) known[i] = 2 * before[i]! - 0.5 * earlier[i]!;
 }
 
 /** What a small change at the start of the period has become at its end. */
-function carried(
-  v: Float64Array,
-  stored: readonly [number, number, number][],
-  factors: readonly ((v: Float64Array) => void)[],
-): Float64Array {
+function carried(v: Float64Array, stored: Stored, factors: readonly ((v: Float64Array) => void)[]): Float64Array {
+  const known = new Float64Array(v.length);
   let d = v;
   let earlier: Float64Array | undefined;
   for (const solve of factors) {
-    const known = past(d, earlier);
+    past(d, earlier, known);
     const b = new Float64Array(d.length);
-    for (const [r, c, value] of stored) b[r]! += value * known[c]!;
+    addStored(stored, known, b);
     solve(b);
     earlier = d;
     d = b;

@@ -5,7 +5,7 @@
  */
 
 import { averageCurrent, pulsesAlike } from "../supply/rectifier";
-import { capacitorImpedances, multiplesOf, pulseTrain, type PulseTrain } from "../supply/pulse-train";
+import { capacitorImpedances, multiplesOf, pulseTrain, type Impedances, type PulseTrain } from "../supply/pulse-train";
 import type { Network, RectifierPart } from "./network";
 import { newton, solveNewton, type Workspace } from "./newton";
 import { periodicMean } from "./periodic";
@@ -54,6 +54,8 @@ function carriedOver(part: RectifierPart, amps: number, farads: number, known: r
 export function correctRectifiers(network: Network, work: Workspace, x: Float64Array, known: readonly RectifierPart[] = []): Corrected {
   let iterations = 0;
   const large: RectifierPart[] = network.rectifiers.filter((p) => p.cascade && p.model.pulses > 0);
+  // From pass to pass the pulses change little: the next search begins at the last answer.
+  const last = new Map<RectifierPart, PulseTrain>();
   for (let pass = 0; pass < MOST_PASSES; pass++) {
     let moved = 0;
     for (const part of network.rectifiers) {
@@ -65,8 +67,9 @@ export function correctRectifiers(network: Network, work: Workspace, x: Float64A
         part.correction.shift = same;
         continue;
       }
-      const train = trainOf(network, work, part, x);
+      const train = trainOf(network, work, part, x, { from: last.get(part) });
       if (train === undefined) continue;
+      if (train !== "none found") last.set(part, train);
       if (train === "none found" || swing(train) > LARGE_SWING * train.volts) {
         large.push(part);
         continue;
@@ -148,7 +151,8 @@ const LEAST_AMPS = 2e-5;
 const LEAST_PART = 0.02;
 
 /**
- * The rectifier's pulses at this operating point. @param always also where the averaged law is good as it is.
+ * The rectifier's pulses at this operating point. @param options `always`: also where the averaged law is good as it is; `from`: pulses
+ * of a like case, to begin the search from.
  * @returns undefined where it carries next to nothing or needs no correction.
  */
 export function trainOf(
@@ -156,7 +160,7 @@ export function trainOf(
   work: Workspace,
   part: RectifierPart,
   x: Float64Array,
-  always = false,
+  { always = false, from }: { always?: boolean; from?: PulseTrain } = {},
 ): PulseTrain | undefined | "none found" {
   const { model } = part;
   const volts = voltsAcross(part, x);
@@ -166,12 +170,12 @@ export function trainOf(
   const multiples = multiplesOf(model);
   const steady = (c: number) => (2 * Math.PI * hertz * c * volts) / amps;
   if (steady(farads) > STEADY && !always) return undefined;
-  if (steady(farads) > CAPACITOR_ALONE)
-    return pulseTrain(model, amps, capacitorImpedances(farads, hertz, multiples), volts) ?? "none found";
+  const found = (z: Impedances) => (from && pulseTrain(model, amps, z, from)) ?? pulseTrain(model, amps, z, volts) ?? "none found";
+  if (steady(farads) > CAPACITOR_ALONE) return found(capacitorImpedances(farads, hertz, multiples));
   const z = portImpedances(network, work, part, x, hertz, multiples);
   if (!z) return "none found";
   // Capacitors in series, or behind a small resistance, hold the rail as well.
   const [re, im] = [z.re[0]!, z.im[0]!];
   if (!always && im < 0 && steady(-im / (re * re + im * im) / (2 * Math.PI * hertz)) > STEADY) return undefined;
-  return pulseTrain(model, amps, z, volts) ?? "none found";
+  return found(z);
 }

@@ -50,7 +50,7 @@ function pulsesOfOne(op: OperatingPoint, part: RectifierPart): Omit<Pulses, "rec
   const [amps, slope] = [out[0]!, out[1]!];
   if (amps < 1e-6) return undefined;
   const hertz = network.hertz * pulsesAlike(model);
-  const pulse = trainOf(network, workspaceOf(network), part, x, true);
+  const pulse = trainOf(network, workspaceOf(network), part, x, { always: true });
   if (!pulse || pulse === "none found") return undefined;
   const n = pulse.current.length;
   const harmonics = Array.from({ length: HARMONICS }, (_, h): Phasor => {

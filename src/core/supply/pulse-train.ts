@@ -41,14 +41,13 @@ export function capacitorImpedances(farads: number, hertz: number, multiples: nu
  * Solves v = V + z∗i(v) with the mean of i equal to `amps`: harmonic balance by collocation, the unknowns reduced to the steps in
  * which the rectifier conducts. Source: K. S. Kundert and A. Sangiovanni-Vincentelli, "Simulation of nonlinear circuits in the
  * frequency domain", IEEE Trans. CAD-5, 1986.
- * @param amps average current into the amp, above zero. @param about a first guess of the average volts.
+ * @param amps average current into the amp, above zero. @param about a first guess: the average volts, or the pulses of a like case.
  * @returns undefined when no periodic answer was found.
  */
-export function pulseTrain(model: RectifierModel, amps: number, z: Impedances, about: number): PulseTrain | undefined {
+export function pulseTrain(model: RectifierModel, amps: number, z: Impedances, about: number | PulseTrain): PulseTrain | undefined {
   const n = samplesOf(model);
   const impulse = impulseOf(z, n);
-  const angle = (2 * Math.PI) / pulsesAlike(model);
-  const phases = Float64Array.from({ length: n }, (_, k) => angle * (k / n - 0.5) + (model.opposite ? Math.PI : 0));
+  const phases = phasesOf(model, n);
   const out = new Float64Array(2);
   const current = new Float64Array(n);
   const slope = new Float64Array(n);
@@ -64,15 +63,16 @@ export function pulseTrain(model: RectifierModel, amps: number, z: Impedances, a
     let worst = 0;
     for (let k = 0; k < n; k++) {
       let drop = 0;
-      for (let m = 0; m < n; m++) drop += impulse[(k - m + n) % n]! * current[m]!;
+      for (let m = 0, d = k + n; m < n; m++, d--) drop += impulse[d]! * current[m]!;
       into[k] = v[k]! - mean - drop;
       worst = Math.max(worst, Math.abs(into[k]!));
     }
     into[n] = sum / n - amps;
     return worst + (Math.abs(into[n]!) / amps) * 0.1 * model.peak;
   };
-  let mean = Math.min(about, 0.97 * model.peak);
-  let v = new Float64Array(n).fill(mean);
+  const alike = typeof about === "number" ? undefined : about;
+  let mean = alike?.volts ?? Math.min(about as number, 0.97 * model.peak);
+  let v = alike?.course.slice() ?? new Float64Array(n).fill(mean);
   let off = new Float64Array(n + 1);
   let size = miss(v, mean, off);
   for (let round = 0; round < MOST_ROUNDS; round++) {
@@ -82,7 +82,7 @@ export function pulseTrain(model: RectifierModel, amps: number, z: Impedances, a
     let scale = 1;
     const [v0, mean0, size0] = [v, mean, size];
     for (;;) {
-      v = Float64Array.from(v0, (x, k) => x + scale * step[k]!);
+      v = v0.map((x, k) => x + scale * step[k]!);
       mean = mean0 + scale * step[n]!;
       off = new Float64Array(n + 1);
       size = miss(v, mean, off);
@@ -93,22 +93,44 @@ export function pulseTrain(model: RectifierModel, amps: number, z: Impedances, a
   return undefined;
 }
 
-/** Response in volts to one ampere in one step, the mean left out: z[d] steps after it. */
-function impulseOf(z: Impedances, n: number): Float64Array {
-  const half = n / 2;
-  const cos = Float64Array.from({ length: n }, (_, k) => Math.cos((2 * Math.PI * k) / n));
-  return Float64Array.from({ length: n }, (_, d) => {
-    let sum = 0;
-    for (let k = 1; k <= half; k++) {
-      const at = (k * d) % n;
-      const re = z.re[k - 1]! * cos[at]! - z.im[k - 1]! * cos[(at + n - n / 4) % n]!;
-      sum += k === half ? re : 2 * re;
-    }
-    return sum / n;
-  });
+/** Phase of the mains at each step, the winding's peak in the middle. */
+function phasesOf(model: RectifierModel, n: number): Float64Array {
+  const angle = (2 * Math.PI) / pulsesAlike(model);
+  const shift = model.opposite ? Math.PI : 0;
+  const phases = new Float64Array(n);
+  for (let k = 0; k < n; k++) phases[k] = angle * (k / n - 0.5) + shift;
+  return phases;
 }
 
-/** Changes of all steps and of the mean, or undefined where the matrix has no answer. */
+const cosines = new Map<number, Float64Array>();
+
+/** Cosine of each of `n` equal parts of a turn. */
+function cosinesOf(n: number): Float64Array {
+  let cos = cosines.get(n);
+  if (!cos) cosines.set(n, (cos = Float64Array.from({ length: n }, (_, k) => Math.cos((2 * Math.PI * k) / n))));
+  return cos;
+}
+
+/** Response in volts to one ampere in one step, the mean left out: `[d]` and `[d + n]` are d steps after it. */
+function impulseOf(z: Impedances, n: number): Float64Array {
+  const half = n / 2;
+  const cos = cosinesOf(n);
+  const out = new Float64Array(2 * n);
+  for (let d = 0; d < n; d++) {
+    let sum = 0;
+    for (let k = 1, at = d; k <= half; k++) {
+      const quarter = at >= n / 4 ? at - n / 4 : at + n - n / 4;
+      const re = z.re[k - 1]! * cos[at]! - z.im[k - 1]! * cos[quarter]!;
+      sum += k === half ? re : 2 * re;
+      at += d;
+      if (at >= n) at -= n;
+    }
+    out[d] = out[d + n] = sum / n;
+  }
+  return out;
+}
+
+/** Changes of all steps and of the mean, or undefined where the matrix has no answer. @param impulse as `impulseOf` gives it. */
 function newtonStep(impulse: Float64Array, slope: Float64Array, off: Float64Array): Float64Array | undefined {
   const n = slope.length;
   let steepest = 0;
@@ -123,7 +145,7 @@ function newtonStep(impulse: Float64Array, slope: Float64Array, off: Float64Arra
     const k = active[r]!;
     for (let c = 0; c < m; c++) {
       const j = active[c]!;
-      a[r * size + c] = (r === c ? 1 : 0) - impulse[(k - j + n) % n]! * slope[j]!;
+      a[r * size + c] = (r === c ? 1 : 0) - impulse[k - j + n]! * slope[j]!;
     }
     a[r * size + m] = -1;
     b[r] = -off[k]!;
@@ -132,11 +154,12 @@ function newtonStep(impulse: Float64Array, slope: Float64Array, off: Float64Arra
   b[m] = -off[n]!;
   const solved = b;
   if (!solveInPlace(a, b)) return undefined;
+  const driven = Float64Array.from(active, (k, c) => slope[k]! * solved[c]!);
   const out = new Float64Array(n + 1);
   out[n] = solved[m]!;
   for (let k = 0; k < n; k++) {
     let sum = solved[m]! - off[k]!;
-    for (let c = 0; c < m; c++) sum += impulse[(k - active[c]! + n) % n]! * slope[active[c]!]! * solved[c]!;
+    for (let c = 0; c < m; c++) sum += impulse[k - active[c]! + n]! * driven[c]!;
     out[k] = sum;
   }
   return out;
