@@ -28,6 +28,8 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
       technicians: settings.technicians.join(", "),
       safeVolts: String(settings.safeVolts),
       proofHours: String(settings.proofHours),
+      meterMinutes: String(settings.meterMinutes),
+      meterSource: settings.meterSource,
       mainsVolts: String(settings.mainsVolts),
       decimal: settings.decimal,
       tubeWord: settings.tubeWord,
@@ -48,7 +50,7 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
     setSays(undefined);
     let sound = true;
     const read = (
-      field: "safeVolts" | "proofHours" | "mainsVolts" | "earthBondOhms" | "insulationOhms" | "leakageAmps" | "backupKeep",
+      field: "safeVolts" | "proofHours" | "meterMinutes" | "mainsVolts" | "earthBondOhms" | "insulationOhms" | "leakageAmps" | "backupKeep",
       unit?: Unit,
     ) => {
       const parsed = parseQuantity(v[field], { unit, decimal: settings.decimal });
@@ -66,6 +68,8 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
         .filter(Boolean),
       safeVolts: read("safeVolts", "V"),
       proofHours: read("proofHours"),
+      meterMinutes: read("meterMinutes"),
+      meterSource: v.meterSource.trim(),
       mainsVolts: read("mainsVolts", "V"),
       decimal: v.decimal,
       tubeWord: v.tubeWord,
@@ -135,6 +139,12 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
             </Field>
             <Field label="PROVEN DEAD holds for, hours" error={errors.proofHours?.message}>
               <input className="input w-full text-right font-mono" {...register("proofHours")} />
+            </Field>
+            <Field label="A proved meter counts for, minutes" error={errors.meterMinutes?.message}>
+              <input className="input w-full text-right font-mono" {...register("meterMinutes")} />
+            </Field>
+            <Field label="Own source for proving a meter, by name" error={errors.meterSource?.message}>
+              <input className="input w-full" placeholder="else 9 V or more" {...register("meterSource")} />
             </Field>
             <Field label={words("Usual mains, V")} error={errors.mainsVolts?.message}>
               <input className="input w-full text-right font-mono" {...register("mainsVolts")} />

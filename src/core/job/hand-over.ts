@@ -26,6 +26,7 @@ const STANDS: Record<EnergyState["kind"], () => string> = {
   stored: texts.standsStored,
   "proven-dead": texts.standsDead,
   unknown: texts.standsUnknown,
+  "not-here": texts.standsNotHere,
 };
 
 /** @param now milliseconds since 1970 */

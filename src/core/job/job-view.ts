@@ -7,7 +7,7 @@ import { modelled, type SolvedLookup } from "../expectation/modelled";
 import { walkRows, type WalkRow } from "../walk/walk";
 import { wallVolts } from "../circuit/mains-connection";
 import { unloadedRails } from "../expectation/unloaded";
-import { energyAt, jobReservoirs, type EnergyState } from "../safety/energy";
+import { energyAt, reservoirsToProve, type EnergyState } from "../safety/energy";
 import type { EnergyContext } from "../safety/energy-context";
 import type { JobEvent } from "../tape/events/event";
 import { conditionsNow, foldJob, type JobState } from "../tape/fold";
@@ -57,6 +57,11 @@ export function viewJob(
     reservoirs: fromCircuit,
     safeVolts: settings.safeVolts,
     proofHours: settings.proofHours,
+    meterMinutes: settings.meterMinutes,
+    meterSource: settings.meterSource,
+    ...(model === undefined
+      ? {}
+      : { reservoirsAt: (line: number) => reservoirsOf(circuitInUse(foldJob(events.filter((e) => e.seq <= line)), model).circuit) }),
     expectedVolts(reservoir) {
       const at = (node: string) => {
         if (node === "0") return 0;
@@ -90,7 +95,7 @@ export function viewJob(
     source,
     sourceAt: (line) => (model === undefined ? undefined : sourceOf(circuitInUse(state, model, line))),
     energyContext,
-    reservoirs: jobReservoirs(state.effective, fromCircuit),
+    reservoirs: reservoirsToProve(state, energyContext),
     get rows() {
       return (rows ??= circuit && source ? walkRows(circuit, state, source, conditions) : []);
     },
@@ -98,5 +103,5 @@ export function viewJob(
 }
 
 export function energyOf(view: JobView, now: number): EnergyState {
-  return energyAt(view.state.effective, now, view.energyContext);
+  return energyAt(view.state, now, view.energyContext);
 }

@@ -66,7 +66,9 @@ export function stationMarks(view: JobView, energy: EnergyState, settings: Setti
         ? mark(0, true, texts.provenDead())
         : energy.kind === "live"
           ? mark(0, false, texts.ampLive(), true)
-          : mark(energy.proof.missing.length, false, texts.stepsProvenDead(energy.proof.missing.length), energy.kind === "stored"),
+          : energy.kind === "not-here"
+            ? mark(0, true, texts.ampNotHere())
+            : mark(energy.proof.missing.length, false, texts.stepsProvenDead(energy.proof.missing.length), energy.kind === "stored"),
     look: {
       ...openFindings("look"),
       open: findingsAt("look").length + off,

@@ -11,7 +11,7 @@ export interface Urgent {
   id: number;
 }
 
-const ENERGY: Record<Urgent["energy"], number> = { live: 0, stored: 1, unknown: 2, "proven-dead": 2 };
+const ENERGY: Record<Urgent["energy"], number> = { live: 0, stored: 1, unknown: 2, "proven-dead": 2, "not-here": 2 };
 const DAY_MS = 86_400_000;
 
 /** Whole days from `today` until a date; negative when it is past. Undefined without a date. @param today "2026-03-02" */

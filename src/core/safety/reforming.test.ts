@@ -6,11 +6,20 @@ import { foldJob } from "../tape/fold";
 import type { EventDraft } from "../tape/events/event";
 import { at, tape } from "../tape/tape-for-tests";
 import { planDischarge } from "./discharge-planner";
-import { apart, energyAt } from "./energy";
+import { energyAt } from "./energy";
+import { apart } from "./reservoirs-of-job";
 import type { EnergyContext } from "./energy-context";
 
 const circuit = demoAmp("lantern-15");
-const context: EnergyContext = { circuit, reservoirs: reservoirsOf(circuit), safeVolts: 10, proofHours: 4, expectedVolts: () => undefined };
+const context: EnergyContext = {
+  circuit,
+  reservoirs: reservoirsOf(circuit),
+  safeVolts: 10,
+  proofHours: 4,
+  meterMinutes: 30,
+  meterSource: "",
+  expectedVolts: () => undefined,
+};
 const begun = (lifted: boolean, part = "C1"): EventDraft => ({
   type: "reform-begun",
   payload: {
@@ -25,7 +34,7 @@ const turn = (what: "step" | "paused" | "resumed" | "ended", supply: number, mor
   type: "reform-turn",
   payload: { reform: 1, what, supply, ...more },
 });
-const energy = (seconds: number, ...lines: [number, EventDraft][]) => energyAt(foldJob(tape(...lines)).effective, at(seconds), context);
+const energy = (seconds: number, ...lines: [number, EventDraft][]) => energyAt(foldJob(tape(...lines)), at(seconds), context);
 const meter: EventDraft = { type: "meter-check", payload: { source: "battery", expected: 9, read: 9 } };
 const read = (reservoir: string, volts = 1): EventDraft => ({ type: "discharge-reading", payload: { reservoir, volts } });
 
@@ -43,7 +52,7 @@ test("one part that is settled leaves the supply on; the pause takes it off", ()
 
 test("an off of a tablet that had no server, stored after the supply went on again, does not call it off", () => {
   const late = tape([0, begun(true)], [30, turn("paused", 0)], [300, turn("resumed", 200)], [60, turn("paused", 0)]);
-  expect(energyAt(foldJob(late).effective, at(400), context)).toMatchObject({ kind: "live" });
+  expect(energyAt(foldJob(late), at(400), context)).toMatchObject({ kind: "live" });
 });
 
 test("lifted off the amp nothing bleeds it: a day later it is taken to hold what it held", () => {

@@ -33,6 +33,10 @@ export class Settings {
   technicians!: string[];
   @IsNumber() @Min(1) @Max(60) safeVolts!: number;
   @IsNumber() @Min(0.1) @Max(24) proofHours!: number;
+  /** Minutes for which a meter that was proved on a known source counts as proved. */
+  @IsNumber() @Min(1) @Max(240) meterMinutes!: number;
+  /** Name of the shop's own source for proving a meter, of whatever volts; none where there is only the rule of nine volts. */
+  @IsText(100, { empty: true }) meterSource!: string;
   @IsNumber() @Min(90) @Max(260) mainsVolts!: number;
   @IsIn([".", ","]) decimal!: "." | ",";
   @IsIn(["tube", "valve"]) tubeWord!: "tube" | "valve";

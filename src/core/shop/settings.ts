@@ -11,6 +11,8 @@ export const DEFAULT_SETTINGS: Settings = {
   technicians: ["T.B."],
   safeVolts: 10,
   proofHours: 4,
+  meterMinutes: 30,
+  meterSource: "",
   mainsVolts: 230,
   decimal: ".",
   tubeWord: "tube",

@@ -12,6 +12,8 @@ export interface Reservoir {
   parts: string[];
   node: string;
   returnNode: string;
+  /** Its node in the circuit, where it is reckoned at a place of its own. */
+  stood?: string;
   farads: number;
   /** Lowest rating among its parts; the most it could hold if nothing else is known. */
   ratedVolts?: number;

@@ -304,6 +304,7 @@ function apply(s: JobState, e: JobEvent): void {
   else if (is(e, "bill-line")) s.bill.push({ ...e.payload, ...where });
   else if (is(e, "advice")) s.advice = { ...e.payload, ...where };
   else if (is(e, "returned")) s.returned = { ...e.payload, ...where };
+  else if (is(e, "taken-in")) s.returned = undefined;
 }
 
 /** The last time that the amp was put on before a line of the tape, with the tubes that were out. */

@@ -32,9 +32,12 @@ export const samplePayloads = ({ photo, recording }: StoredForTests, lines: Line
   mains: { volts: 231 },
   power: { state: "on", through: "lamp", without: ["V3"] },
   "live-check": { confirmed: ["one hand", "shoes dry"] },
-  "meter-check": { source: "9 V battery", expected: 9, read: 9.1 },
+  "meter-check": { source: "9 V battery", expected: 9, read: 9.1, meter: "the red one" },
   reservoir: { name: "C91", farads: 4.7e-5, volts: 450 },
   "discharge-reading": { reservoir: "C1", volts: 12 },
+  clip: { reservoir: "C1", state: "on" },
+  "taken-in": { why: "hums again" },
+  "circuit-given": { name: "Wren 5" },
   "gate-passed": { station: "walk", reason: "measuring only", understood: true },
   reading: {
     point: "B1",

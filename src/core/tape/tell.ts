@@ -88,6 +88,9 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
   if (is(e, "tool-check"))
     return texts.dischargeToolReads(formatQuantity(e.payload.read, "Ω", 3), formatQuantity(e.payload.marked, "Ω", 3));
   if (is(e, "reservoir-unread")) return texts.cannotRead(e.payload.reservoir, e.payload.reason);
+  if (is(e, "clip")) return e.payload.state === "on" ? texts.clippedOn(e.payload.reservoir) : texts.clipOff(e.payload.reservoir);
+  if (is(e, "taken-in")) return texts.takenIn(e.payload.why);
+  if (is(e, "circuit-given")) return e.payload.name ? texts.circuitGiven(e.payload.name) : texts.circuitTakenAway();
   if (is(e, "still-live")) return texts.stillSeenAfterWithout(formatDuration(e.payload.away));
   if (is(e, "inspection"))
     return e.payload.result === "open again"

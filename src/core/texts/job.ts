@@ -67,6 +67,7 @@ export const reproduceComplaint = () => say`reproduce the complaint`;
 export const offAmp = (off: Value) => say`, ${off} not put back`;
 export const stillOpen = (missingIntake: Value) => say`still open: ${missingIntake}`;
 export const provenDead = () => say`proven dead`;
+export const ampNotHere = () => say`the amp is not here`;
 export const ampLive = () => say`the amp is live`;
 export const stepsProvenDead = (length: Value) => say`${length} steps to proven dead`;
 export const thingsLooked = (inspected: Value) => say`${inspected} items inspected, `;

@@ -19,6 +19,7 @@ export const forOwner = (amp: Value, owner: Value) => say`${amp} of ${owner}.`;
 export const complains = (words: Value) => say`Complaint: “${words}”.`;
 export const standsLive = () => say`It is logged as LIVE.`;
 export const standsStored = () => say`Charge may be left in it: it is not proven dead.`;
+export const standsNotHere = () => say`The amp went back to its owner.`;
 export const standsDead = () => say`It was proven dead at the last line; prove it again before a hand goes in.`;
 export const standsUnknown = () => say`Its charge is not known.`;
 export const foundSoFar = (what: Value) => say`Found: ${what}.`;

@@ -48,6 +48,29 @@ export const proofOlderThan = (proofHours: Value) => say`the proof is older than
 export const whatReservoirsHoldNot = () => say`it is not known what its reservoir capacitors hold`;
 export const nobodyHasSaidWhether = () => say`it is not known whether it is charged`;
 
+export const isSignOfPower = (line: Value, says: Value) => say`line ${line} says ${says}: is it on? Say off and pull the plug first`;
+export const isSignOfCharge = (line: Value, says: Value) => say`line ${line} says ${says}: what was proven before it no longer holds`;
+export const powerOnTakenBack = (line: Value) =>
+  say`line ${line} said that it was on, and was taken back: was it on? Say off and pull the plug first`;
+export const otherCircuit = (line: Value) =>
+  say`line ${line} gave the job another circuit: other reservoirs may be in the amp than were read`;
+export const cannotBeReadLine = (line: Value) => say`line ${line} about its power cannot be read`;
+export const takenInAgain = (line: Value) => say`it was away until line ${line}`;
+export const readInReadingOnly = () => say`named in a reading; size not known`;
+export const wasInAmpLive = () => say`was in the amp when it was last on`;
+
+// signs
+export const readAtPoint = (value: Value, kind: Value, point: Value) => say`${value}${kind ? " " : ""}${kind} at ${point}`;
+export const mainsCurrentFlows = () => say`that mains current flows`;
+export const biasWasRead = () => say`that a bias was read`;
+export const stagePassed = (stage: Value) => say`that the stage ${stage} was passed with the power on`;
+export const wasStillOn = () => say`that it was still on`;
+export const soakBegan = () => say`that a soak began`;
+export const gridReadUnderDrive = (tube: Value) => say`that the grid of ${tube} was read under drive`;
+export const waveformTaken = () => say`that a waveform was taken at the load`;
+export const figureAtLoad = (kind: Value) => say`that a figure was taken at the load (${kind})`;
+export const testedAtVolts = (part: Value, volts: Value) => say`that ${part} was tested at ${volts}`;
+
 // live-check
 export const benchFloorDoNot = () => say`Bench and floor do not conduct`;
 export const ringsWatchChainOff = () => say`Rings, watch and necklace are off`;
@@ -75,4 +98,7 @@ export const biasNotProvenSockets = (outputIn: Value) =>
 export const nowMoreThanDielectric = (first: Value, volts: Value) =>
   say`${first} and now ${volts}: more than dielectric absorption brings back. The tip did not touch the first time, or something still feeds it. Is the plug out?`;
 export const whereShouldStillThere = (volts: Value, estimate: Value) =>
-  say`${volts} where ${estimate} should still be there: nobody logged a discharge tool. If it was not discharged, the probe did not touch. Read it again`;
+  say`${volts} where ${estimate} should still be there. Was it discharged? Then measure the tool or say where it is clipped on, and read again. If not, the probe did not touch`;
+export const onceIsEnough = (held: Value, rebound: Value, safe: Value) =>
+  say`it held ${held}: dielectric absorption brings back ${rebound} at most, which is not above ${safe}`;
+export const clipIsOn = () => say`the clip is on: it cannot charge`;

@@ -5,7 +5,7 @@ import { figure, words } from "@/core/language/language";
 import { lateInBrowser } from "../forms/late";
 import Link from "next/link";
 import { useState } from "react";
-import { CircleHelp, PlugZap, ShieldCheck, Zap } from "lucide-react";
+import { CircleHelp, DoorOpen, PlugZap, ShieldCheck, Zap } from "lucide-react";
 import { openRun, reformRuns } from "@/core/capacitor/reform-run";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { EnergyState } from "@/core/safety/energy";
@@ -21,6 +21,7 @@ const LOOK: Record<EnergyState["kind"], { className: string; icon: typeof Zap }>
   live: { className: "bg-[var(--live)] text-[var(--live-ink)]", icon: Zap },
   stored: { className: "bg-warning text-warning-content", icon: PlugZap },
   "proven-dead": { className: "bg-base-300 text-base-content", icon: ShieldCheck },
+  "not-here": { className: "bg-base-200 text-base-content border border-base-content/40", icon: DoorOpen },
   unknown: { className: "bg-neutral text-neutral-content border-2 border-dashed border-base-content/60", icon: CircleHelp },
 };
 
@@ -59,6 +60,8 @@ export function Guard() {
             Still on
           </button>
         </>
+      ) : energy.kind === "not-here" ? (
+        <TakeIn />
       ) : energy.kind === "live" && energy.reforming ? (
         <SupplyOff />
       ) : energy.kind === "live" ? (
@@ -95,6 +98,32 @@ export function Guard() {
       )}
       {powering && <PowerOn close={() => setPowering(false)} />}
     </header>
+  );
+}
+
+/** The amp is back at the bench: from here on it is a charged one until it is shown to be none. */
+function TakeIn() {
+  const { say } = useJob();
+  const [why, setWhy] = useState("");
+  return (
+    <form
+      className="flex items-center gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (why.trim().length >= 3) say({ type: "taken-in", payload: { why: why.trim() } });
+      }}
+    >
+      <input
+        className="input w-56"
+        aria-label="Why it is here again"
+        placeholder="Why it is here again"
+        value={why}
+        onChange={(e) => setWhy(e.target.value)}
+      />
+      <button className="btn btn-primary" disabled={why.trim().length < 3}>
+        Taken in again
+      </button>
+    </form>
   );
 }
 

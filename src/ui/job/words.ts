@@ -34,9 +34,16 @@ export function energyWords(energy: EnergyState): { title: string; detail: strin
       return {
         title: `PROVEN DEAD ${clockTime(energy.at)}`,
         detail: energy.proof.reservoirs
-          .map((r) => `${r.name} ${formatVolts(r.first!.volts).replace(" V", "")} → ${formatVolts(r.second!.volts)}`)
+          .map((r) =>
+            r.second
+              ? `${r.name} ${formatVolts(r.first!.volts).replace(" V", "")} → ${formatVolts(r.second.volts)}`
+              : `${r.name} ${formatVolts(r.first!.volts)}`,
+          )
+          .concat(energy.proof.clips.map((c) => `clip on ${c}`))
           .join(", "),
       };
+    case "not-here":
+      return { title: "NOT HERE", detail: `it went back to its owner at ${dayTime(energy.since)}` };
     case "unknown":
       return { title: "UNKNOWN", detail: `${energy.why}: treat it as charged` };
   }

@@ -27,6 +27,8 @@ export class MeterCheck {
   @IsText(200) source!: string;
   @IsNumber() @Min(-MOST_VOLTS) @Max(MOST_VOLTS) expected!: number;
   @IsNumber() @Min(-MOST_VOLTS) @Max(MOST_VOLTS) read!: number;
+  /** Which meter, where the bench has several: the same one has to be proved before and after. */
+  @Optional() @IsText(60) meter?: string;
 }
 
 /** A reservoir named by hand, where the amp has no circuit. */
@@ -39,6 +41,23 @@ export class NamedReservoir {
 export class DischargeReading {
   @IsText(40) reservoir!: string;
   @IsNumber() @Min(-MOST_VOLTS) @Max(MOST_VOLTS) volts!: number;
+}
+
+/** The discharge tool is clipped on and stays, or comes off: while it is on, what it discharges cannot charge. */
+export class Clip {
+  @IsText(40) reservoir!: string;
+  @IsIn(["on", "off"]) state!: "on" | "off";
+}
+
+/** An amp that went back is here again. */
+export class TakenIn {
+  @IsText(1000, { least: 3 }) why!: string;
+}
+
+/** The job has another circuit from here on: its reservoirs are not those that were read. Written by the server with the change itself. */
+export class CircuitGiven {
+  /** Of the model; none where the circuit was taken away. */
+  @Optional() @IsText(200) name?: string;
 }
 
 export class GatePassed {

@@ -28,6 +28,9 @@ export interface Payloads {
   "meter-check": power.MeterCheck;
   reservoir: power.NamedReservoir;
   "discharge-reading": power.DischargeReading;
+  clip: power.Clip;
+  "taken-in": power.TakenIn;
+  "circuit-given": power.CircuitGiven;
   "gate-passed": power.GatePassed;
   reading: bench.Reading;
   point: bench.PointMade;

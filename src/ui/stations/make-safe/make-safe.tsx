@@ -35,6 +35,8 @@ export function MakeSafe() {
       </div>
     );
   }
+  if (energy.kind === "not-here")
+    return <p className="text-3xl font-bold">The amp is not here: it went back to its owner. Take it in again at the top.</p>;
   const { proof } = energy;
   const { title, detail } = energyWords(energy);
   const next = proof.missing[0];
@@ -80,6 +82,16 @@ export function MakeSafe() {
           </>
         ) : null}
       </section>
+      {proof.clips.length > 0 && (
+        <section aria-label="Clip" className="flex flex-wrap items-center gap-3 rounded border-2 border-warning p-3">
+          <p className="text-lg font-bold">The clip is on {proof.clips.join(", ")}: what it discharges cannot charge.</p>
+          {proof.clips.map((c) => (
+            <button key={c} className="btn" onClick={() => say({ type: "clip", payload: { reservoir: c, state: "off" } })}>
+              Clip off {c}
+            </button>
+          ))}
+        </section>
+      )}
       {/* While there is charge, how it leaves comes before the list of where it is. */}
       {energy.kind === "stored" && <Planner reservoirs={proof.reservoirs} lifted={energy.lifted} />}
       <Reservoirs reservoirs={proof.reservoirs} safeVolts={settings.safeVolts} />

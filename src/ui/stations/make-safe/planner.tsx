@@ -6,7 +6,7 @@ import { useMemo, useState } from "react";
 import type { ReservoirState } from "@/core/safety/proof";
 import { formatDuration, formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import { apart } from "@/core/safety/energy";
+import { apart } from "@/core/safety/reservoirs-of-job";
 import { planDischarge } from "@/core/safety/discharge-planner";
 import type { ClipOn } from "@/core/safety/discharge-sequence";
 import { rebound } from "@/core/safety/discharge-tool";
@@ -130,6 +130,7 @@ export function Planner({ reservoirs, lifted = [] }: PlannerProps) {
 }
 
 function Sequence({ clips, left, ohms }: { clips: ClipOn[]; left: string[]; ohms: number }) {
+  const { say } = useJob();
   return (
     <div>
       <table className="table table-sm" aria-label="Where to clip the tool on">
@@ -140,6 +141,9 @@ function Sequence({ clips, left, ohms }: { clips: ClipOn[]; left: string[]; ohms
             <th className="text-right">For</th>
             <th className="text-right">Energy</th>
             <th>Discharges</th>
+            <th>
+              <span className="sr-only">The clip</span>
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -152,6 +156,11 @@ function Sequence({ clips, left, ohms }: { clips: ClipOn[]; left: string[]; ohms
               <td className="text-right font-bold whitespace-nowrap tabular-nums">{formatDuration(Math.max(1, Math.ceil(c.seconds)))}</td>
               <td className="text-right whitespace-nowrap tabular-nums">{formatQuantity(c.joules, "J", 2)}</td>
               <td>{c.brings.join(", ")}</td>
+              <td>
+                <button className="btn btn-sm" onClick={() => say({ type: "clip", payload: { reservoir: c.reservoir, state: "on" } })}>
+                  Clipped on {c.reservoir}
+                </button>
+              </td>
             </tr>
           ))}
         </tbody>
