@@ -311,7 +311,11 @@ describe("the report", () => {
       before: { text: "14.0 V", verdict: "out" },
       after: { text: "7.90 V", verdict: "in" },
     });
-    expect(report).toMatchObject({ declined: ["new output transformer"], bills: [{ sum: { total: 82.4 } }], oldParts: ["C6: 22 nF 400 V paper"] });
+    expect(report).toMatchObject({
+      declined: ["new output transformer"],
+      bills: [{ sum: { total: 82.4 } }],
+      oldParts: ["C6: 22 nF 400 V paper"],
+    });
     expect(report.safety.find((s) => s.name === "Earth bond")).toMatchObject({
       result: "0.04 Ω",
       limit: "at most 0.1 Ω",

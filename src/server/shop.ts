@@ -34,14 +34,14 @@ export async function giveCircuit(database: Database, jobId: number, who: string
   const given = await database.transaction(async (sql) => {
     await getJob(sql, jobId);
     const model = typeof circuit === "string" ? await addModel(sql, circuit) : await getModel(sql, circuit);
-    const note: IncomingEvent = {
-      type: "note",
-      payload: { text: `Circuit of this job: ${model.maker} ${model.name}, version ${model.version}`, station: "intake" },
+    const line: IncomingEvent = {
+      type: "circuit-given",
+      payload: { name: `${model.maker} ${model.name}, version ${model.version}`.trim() },
       who,
     };
-    checkIncoming([note]);
+    checkIncoming([line]);
     await sql.query("update jobs set model_id = $2 where id = $1", [jobId, model.id]);
-    await appendIn(sql, jobId, [note]);
+    await appendIn(sql, jobId, [line], { server: true });
     return { modelId: model.id };
   });
   await database.announce(jobId);

@@ -1,15 +1,20 @@
 /** Jobs opened and their tapes appended to. The summary row is written in the same transaction. */
 
 import { randomUUID } from "node:crypto";
-import { is, type JobEvent } from "@/core/tape/events/event";
-import { foldJob, tapeLines } from "@/core/tape/fold";
+import type { JobEvent } from "@/core/tape/events/event";
+import { foldJob, tapeLines, type JobState } from "@/core/tape/fold";
 import { referenceErrors, storedReferences } from "@/core/tape/references";
-import { refusedAsBeyond } from "@/core/repair/covered";
+import { allowed, type JobNow } from "@/core/allowed/allowed";
+import { energyOf, viewJob, type JobView } from "@/core/job/job-view";
+import type { Role } from "@/core/shop/people";
+import type { Settings } from "@/core/shop/settings";
 import { missingOf } from "./attachments";
 import type { Database, Sql } from "./database";
 import { UserError } from "./errors";
 import { checkIncoming, type IncomingEvent } from "./incoming";
+import { getModel } from "./models";
 import { ownerOf } from "./owners";
+import { getSettings } from "./settings";
 import { writeSummary } from "./summaries";
 import { readTape, type JobHead } from "./tape-read";
 
@@ -55,20 +60,29 @@ export async function openJob(sql: Sql, job: NewJob): Promise<JobHead> {
 /**
  * Appends events to a job's tape and gives them back with their places.
  * An event whose id is on this tape already is not logged twice: the line that stands is given back.
- * @throws UserError 409 when an event supersedes a line that has already been superseded.
+ * @param role of who sends them; where nobody signs in there is none.
+ * @throws UserError 409 when an event supersedes a line that has already been superseded, or something on the tape stands against it;
+ * 403 when it is not theirs to log; 422 when it can never be so.
  */
-export async function append(database: Database, jobId: number, events: IncomingEvent[]): Promise<JobEvent[]> {
+export async function append(database: Database, jobId: number, events: IncomingEvent[], role?: Role): Promise<JobEvent[]> {
   checkIncoming(events);
-  const lines = await database.transaction((sql) => appendIn(sql, jobId, events));
+  const lines = await database.transaction((sql) => appendIn(sql, jobId, events, { role }));
   await database.announce(jobId);
   return lines;
 }
 
 /** `append` inside a transaction that is open already. The events must have been checked. */
-export async function appendIn(sql: Sql, jobId: number, events: IncomingEvent[]): Promise<JobEvent[]> {
-  const [job] = await sql.query<{ id: number }>("select id from jobs where id = $1 for update", [jobId]);
+export async function appendIn(
+  sql: Sql,
+  jobId: number,
+  events: IncomingEvent[],
+  by: { role?: Role; server?: boolean } = {},
+): Promise<JobEvent[]> {
+  const [job] = await sql.query<{ id: number; model_id: number | null }>("select id, model_id from jobs where id = $1 for update", [jobId]);
   if (!job) throw new UserError(404, `There is no job ${jobId} here.`);
   const tape = await readTape(sql, jobId);
+  const settings = await getSettings(sql);
+  const model = job.model_id === null ? undefined : (await getModel(sql, job.model_id)).netlist;
   const byId = new Map(tape.map((e) => [e.id, e]));
   const out: JobEvent[] = [];
   const fresh: JobEvent[] = [];
@@ -91,9 +105,12 @@ export async function appendIn(sql: Sql, jobId: number, events: IncomingEvent[])
     } as JobEvent;
     const [wrong] = referenceErrors(event, tape);
     if (wrong) throw new UserError(422, wrong.message, [wrong]);
-    const beyond = is(event, "change") ? refusedAsBeyond(foldJob(tape), event.payload) : undefined;
-    if (beyond) throw new UserError(422, beyond, [{ field: "unagreed", message: beyond }]);
     if (e.supersedes !== undefined) refuseStale(tape, e.supersedes);
+    // What the server itself writes with a change of its own asks nobody.
+    const at = Date.parse(event.at);
+    const refused = by.server ? undefined : allowed(jobNow(tape, model, settings, at), event, { role: by.role, at });
+    if (refused)
+      throw new UserError(refused.status, refused.says, [{ ...(refused.field ? { field: refused.field } : {}), message: refused.says }]);
     tape.push(event);
     byId.set(id, event);
     fresh.push(event);
@@ -103,6 +120,25 @@ export async function appendIn(sql: Sql, jobId: number, events: IncomingEvent[])
   await insert(sql, jobId, fresh);
   await writeSummary(sql, jobId, tape);
   return out;
+}
+
+/** The job as it stands before a line, for the rules: each part worked out when one asks for it. */
+function jobNow(lines: readonly JobEvent[], model: string | undefined, settings: Settings, at: number): JobNow {
+  const tape = lines.slice();
+  let view: JobView | undefined;
+  const viewed = () => (view ??= viewJob(tape, model, settings, at));
+  let state: JobState | undefined;
+  return {
+    tape,
+    settings,
+    get state() {
+      return (state ??= view?.state ?? foldJob(tape));
+    },
+    get circuit() {
+      return viewed().circuit;
+    },
+    energy: () => energyOf(viewed(), at).kind,
+  };
 }
 
 /** @throws UserError 422 when a line refers to a photo or recording that this shop does not have. */

@@ -32,7 +32,8 @@ export function unmetGates(circuit: Circuit | undefined, state: JobState, intend
   const before = powerOns(state).filter((e) => e.seq > changed);
   const lamp = intended.through.includes("lamp");
   if (!lamp && (fuseGone(state) || shortSeen(state))) add("fuse", texts.fuseHasGoneAmp());
-  if (intended.through === "straight" && before.length === 0) add("straight", texts.neverStraightFullMains());
+  // Nothing said of what it goes through is straight from the wall.
+  if ((intended.through === "straight" || intended.through === "") && before.length === 0) add("straight", texts.neverStraightFullMains());
   if (!circuit) return out;
 
   const a = anatomyOf(circuit);

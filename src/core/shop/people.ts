@@ -30,7 +30,20 @@ export function refusedTo(role: Role | undefined, { type, payload }: Logged): st
     return say`An apprentice enters nothing on the bill: ask the technician`;
   if (type === "quote") return say`An apprentice makes no quote: ask the technician`;
   if (type === "payment") return say`An apprentice takes no payment: ask the technician`;
+  if (type === "brief" && (payload as { spendingLimit?: unknown } | null)?.spendingLimit !== undefined)
+    return say`An apprentice agrees no spending limit with the owner: ask the technician`;
+  if ((type === "planned" || type === "change") && hasPrice(payload)) return say`An apprentice sets no price: ask the technician`;
   return type === "approval" && namesACost({ type, payload }) ? agreesNoCost() : undefined;
+}
+
+/** A task or a part with what it costs. */
+function hasPrice(payload: unknown): boolean {
+  const { fixedPrice, cost, parts } = (payload ?? {}) as { fixedPrice?: unknown; cost?: unknown; parts?: unknown };
+  return (
+    fixedPrice !== undefined ||
+    cost !== undefined ||
+    (Array.isArray(parts) && parts.some((p: { cost?: unknown } | null) => p?.cost !== undefined))
+  );
 }
 
 const agreesNoCost = () => say`An apprentice agrees no cost with the owner: ask the technician`;

@@ -109,7 +109,7 @@ export const pointMade = (name: Value, label: Value) => say`${name} is a test po
 export const clippedOn = (reservoir: Value) => say`Discharge tool clipped on ${reservoir}, stays`;
 export const clipOff = (reservoir: Value) => say`Discharge tool off ${reservoir}`;
 export const takenIn = (why: Value) => say`Taken in again: ${why}`;
-export const circuitGiven = (name: Value) => say`The job has another circuit: ${name}`;
+export const circuitGiven = (name: Value) => say`Circuit of this job: ${name}`;
 export const circuitTakenAway = () => say`The job has no circuit any more`;
 export const stillSeenAfterWithout = (payload: Value) => say`Still on, confirmed after ${payload} unattended`;
 export const inspectionResult = (result: "sound" | "found" | "not there") => (result === "found" ? say`fault found` : say`${result}`);

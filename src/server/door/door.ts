@@ -1,7 +1,6 @@
 /** Who may come in: asked once for every request by the proxy, and by each route that has to know who it is. */
 
-import { answerRefusedTo, mayChangeShop, refusedTo, type Person, type Role } from "@/core/shop/people";
-import { MOST_LINES } from "@/core/tape/events/words";
+import { mayChangeShop, type Person, type Role } from "@/core/shop/people";
 import { db } from "../db";
 import { UserError } from "../errors";
 import type { IncomingEvent } from "../incoming";
@@ -59,38 +58,11 @@ export async function signerOf(asked: Asked, says: string): Promise<{ initials: 
   return { initials: bench.madeBy };
 }
 
-/** Events as they are logged: signed by who sends them. @throws UserError 403 when one is not theirs to log. */
-export async function signedEvents(asked: Asked, jobId: number, events: IncomingEvent[]): Promise<IncomingEvent[]> {
-  if (!doorShut() || !Array.isArray(events)) return events;
+/** Events as they are logged: signed by who sends them, whose role the tape is asked with. */
+export async function signedEvents(asked: Asked, events: IncomingEvent[]): Promise<{ events: IncomingEvent[]; role?: Role }> {
+  if (!doorShut() || !Array.isArray(events)) return { events };
   const { initials, role } = await signerOf(asked, "");
-  const out: IncomingEvent[] = [];
-  for (const e of events) {
-    if (typeof e === "object" && e !== null) {
-      const struck = await lineAndCorrections(jobId, e.supersedes);
-      const refused =
-        [e, ...struck].map((line) => refusedTo(role, line)).find(Boolean) ?? answerRefusedTo(role, await askedBy(jobId, [e, ...struck]));
-      if (refused) throw new UserError(403, refused);
-    }
-    out.push({ ...e, who: initials });
-  }
-  return out;
-}
-
-type Line = { type: string; payload: unknown };
-
-/** A line with the lines that correct it: who may not log one of them may not strike or answer it either. */
-async function lineAndCorrections(jobId: number, line: unknown): Promise<Line[]> {
-  if (!Number.isInteger(line) || (line as number) > MOST_LINES) return [];
-  const sql = await db();
-  return sql.query<Line>("select type, payload from events where job_id = $1 and (seq = $2 or supersedes = $2)", [jobId, line]);
-}
-
-/** The quotes and questions that lines answer. */
-async function askedBy(jobId: number, lines: readonly Line[]): Promise<Line[]> {
-  const out: Line[] = [];
-  for (const { type, payload } of lines)
-    if (type === "approval") out.push(...(await lineAndCorrections(jobId, (payload as { asks?: unknown } | null)?.asks)));
-  return out;
+  return { events: events.map((e) => ({ ...e, who: initials })), role };
 }
 
 export const NOT_SIGNED_IN = "Sign in first: this shop is reached over the network.";

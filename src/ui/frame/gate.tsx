@@ -4,6 +4,7 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
 import { ShieldAlert } from "lucide-react";
+import { gateOpen } from "@/core/safety/gates-passed";
 import type { StationId } from "@/core/tape/stations";
 import { useEnergy, useJob } from "../job/job-context";
 import { lateInBrowser } from "../forms/late";
@@ -11,19 +12,11 @@ import { energyWords } from "../job/words";
 
 const GatePass = lateInBrowser(() => import("./gate-pass").then((m) => m.GatePass));
 
-/** A pass holds until power goes on again. */
+/** A pass holds until the energy of the amp may have changed. */
 export function useGateOpen(station: StationId): boolean {
   const { view } = useJob();
   const { energy } = useEnergy();
-  if (energy.kind === "proven-dead") return true;
-  const power = view.state.power;
-  const passed = view.state.gatesPassed.findLast((g) => g.station === station);
-  return (
-    energy.kind !== "live" &&
-    passed !== undefined &&
-    (power === undefined || power.state === "off") &&
-    (power === undefined || passed.at >= power.at)
-  );
+  return gateOpen(view.state, energy.kind, station);
 }
 
 export function Gate({ station, children }: { station: StationId; children: ReactNode }) {

@@ -26,7 +26,7 @@ export function GET(request: Request, { params }: Context) {
 export function POST(request: Request, { params }: Context) {
   return respond(async () => {
     const id = numberIn((await params).id);
-    const events = await signedEvents(request, id, (await readBody(request, EventsBody)).events);
-    return NextResponse.json({ events: await append(await db(), id, events) });
+    const { events, role } = await signedEvents(request, (await readBody(request, EventsBody)).events);
+    return NextResponse.json({ events: await append(await db(), id, events, role) });
   });
 }

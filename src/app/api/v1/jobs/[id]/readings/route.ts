@@ -43,9 +43,7 @@ export function POST(request: Request, { params }: Context) {
         return { type: "reading", payload, who: body.who ?? who, id, at };
       });
     } else events = csvToEvents(await readText(request), viewOf(job).circuit, who);
-    return NextResponse.json(
-      { events: await append(database, job.head.id, await signedEvents(request, job.head.id, events)) },
-      { status: 201 },
-    );
+    const signed = await signedEvents(request, events);
+    return NextResponse.json({ events: await append(database, job.head.id, signed.events, signed.role) }, { status: 201 });
   });
 }

@@ -1,0 +1,63 @@
+/** Rules of work and of what was agreed with the owner. */
+
+import { refusedAsBeyond } from "../repair/covered";
+import { answerFor, questionsOf } from "../repair/questions";
+import { runningTimer } from "../repair/time";
+import { holdsLimit, limitText, safetyTestsFor, testValue } from "../safety/end-of-job-tests";
+import { rootOf } from "../tape/fold";
+import { conflict, impossible, isReason, type JobNow, type Refusal, type Rule } from "./refusal";
+import { billed } from "./money-rules";
+import { powerOff } from "./power-rules";
+import * as texts from "../texts/allowed";
+
+export const changeRule: Rule<"change"> = {
+  may({ payload, supersedes }, job, who) {
+    if (payload.unagreed !== undefined && !isReason(payload.unagreed)) return impossible(texts.reasonWanted(), "unagreed");
+    const beyond = refusedAsBeyond(job.state, payload);
+    if (beyond) return impossible(beyond, "unagreed");
+    return supersedes === undefined ? powerOff(job, who) : undefined;
+  },
+  takeBack: (stands, job) => billed(job, `change ${rootOf(job.state, stands.seq)}`),
+};
+
+/** A task that the owner declined is not worked on: they are asked again first, or it is left out. */
+function declined(job: JobNow, task: number | undefined): Refusal | undefined {
+  if (task === undefined) return undefined;
+  const root = rootOf(job.state, task);
+  const about = answerFor(questionsOf(job.state), root);
+  return about?.declined.includes(root) ? conflict(texts.ownerDeclinedTask(about.answer?.seq ?? about.line), "planned") : undefined;
+}
+
+export const plannedEndedRule: Rule<"planned-ended"> = {
+  may: ({ payload }, job) => (payload.how === "done" ? declined(job, payload.planned) : undefined),
+};
+
+export const timerRule: Rule<"timer"> = {
+  may({ payload }, job, { at }) {
+    if (payload.turn === "started") return declined(job, payload.planned);
+    return runningTimer(job.state, at) ? undefined : conflict(texts.noTimerRuns(), "turn");
+  },
+};
+
+export const timeRule: Rule<"time"> = {
+  may({ payload }, job, { role }) {
+    if (payload.minutes >= 0) return undefined;
+    if (role === "apprentice") return { status: 403, says: texts.apprenticeTakesNoTimeOff() };
+    return undefined;
+  },
+  takeBack: (stands, job) => billed(job, `line ${stands.seq}`),
+};
+
+/** What a test says is worked out here: a figure that is beyond the shop's limit is not passed, whoever says so. */
+export const safetyTestRule: Rule<"safety-test"> = {
+  may({ payload }, { settings }) {
+    const spec = safetyTestsFor(settings).find((s) => s.test === payload.test)!;
+    if (spec.limit === undefined || !spec.unit) return undefined;
+    if (payload.value === undefined)
+      return payload.passed ? impossible(texts.figureWanted(spec.name, limitText(spec)), "value") : undefined;
+    const passed = holdsLimit(spec, payload.value);
+    return passed === payload.passed
+      ? undefined
+      : impossible(texts.notTheVerdict(testValue(payload.value, spec.unit), limitText(spec), passed ? "passed" : "failed"), "passed");
+  },
+};

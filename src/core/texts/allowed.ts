@@ -1,0 +1,23 @@
+/** Texts of what may not be logged, and what would be accepted. */
+
+import { say, type Value } from "../language/language";
+
+export const reasonWanted = () => say`a reason in words is wanted, of three letters at least`;
+export const wentBack = (line: Value) => say`The amp went back to its owner (line ${line}): take it in again first`;
+export const isHereAlready = () => say`The amp is here: only one that went back is taken in again`;
+export const ampIsLive = () => say`The amp is live: switch off, pull the plug and make it safe first`;
+export const gatesNotMet = (says: Value) =>
+  say`Power may not go on: ${says}. Meet it, or pass the gate first: a line that names it, with a reason`;
+export const ownerDeclinedTask = (line: Value) => say`The owner declined this task (line ${line}): ask again, or end it as left out`;
+export const noTimerRuns = () => say`No timer runs here that could be stopped`;
+export const apprenticeTakesNoTimeOff = () => say`An apprentice takes no time off a job: ask the technician`;
+export const figureWanted = (test: Value, limit: Value) => say`${test}: without a figure it is not passed; ${limit} is wanted`;
+export const notTheVerdict = (value: Value, limit: Value, verdict: Value) => say`${value} against ${limit}: the test is ${verdict}`;
+export const standsOnBill = (number: Value) => say`It stands on bill ${number}: cancel that bill first`;
+export const billIsCancelled = (number: Value) => say`Bill ${number} was given out: it is cancelled, with a reason, and never undone`;
+export const cancelledStays = () => say`A cancelled bill stays cancelled: make a new one`;
+export const isOpened = (line: Value) => say`The job was opened in line ${line}; it is opened once`;
+export const openingStays = () => say`The opening of a job is neither corrected nor undone`;
+export const circuitByServer = () => say`The line of a job's circuit is written when the circuit is given`;
+export const stageWanted = (stage: Value) => say`a stage of the bring-up is wanted, such as no-tubes or output:V4; read ${stage}`;
+export const longBeforeOpening = () => say`the time is more than a month before the job was opened`;
