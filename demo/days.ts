@@ -1,6 +1,11 @@
 /** Writes a job's tape the way a bench day goes: a day, an hour, then minutes from line to line. */
 
-import type { EventDraft } from "@/core/tape/events/event";
+import { wallVolts } from "@/core/circuit/mains-connection";
+import { readOnce } from "@/core/circuit/read-once";
+import { passedForPower } from "@/core/safety/gates-passed";
+import { unmetGates } from "@/core/safety/power-gates";
+import type { EventDraft, JobEvent } from "@/core/tape/events/event";
+import { foldJob, type JobState } from "@/core/tape/fold";
 import type { IncomingEvent } from "@/server/incoming";
 import type { SimulatedAmp } from "./simulated";
 
@@ -11,8 +16,14 @@ export class Days {
   /** @param now the time of making the shop; days are counted back from it. */
   constructor(
     private readonly now: Date,
+    private readonly netlist?: string,
     private who = "J.M.",
   ) {}
+
+  /** The job as its lines have it by now. */
+  private get state(): JobState {
+    return foldJob(this.events.map((e, i) => ({ ...e, seq: i + 1, id: String(i) }) as JobEvent));
+  }
 
   /** Turns to a day that many days ago, at that hour (local time of the machine). */
   day(daysAgo: number, clock: string): this {
@@ -55,8 +66,25 @@ export class Days {
     return this.log(minutes, { type: "note", payload: { text } });
   }
 
-  on(minutes: number, through: "straight" | "lamp" | "variable" | "lamp and variable" = "variable", without?: string[]): this {
-    return this.log(minutes, { type: "power", payload: { state: "on", plug: "in", through, ...(without ? { without } : {}) } }).log(0.2, {
+  /** Power on, past the gates that are not met, with the reason. */
+  on(minutes: number, through: "straight" | "lamp" | "variable" | "lamp and variable" = "variable", without: string[] = []): this {
+    const { state } = this;
+    const circuit = this.netlist === undefined ? undefined : readOnce(this.netlist);
+    const passed = passedForPower(state);
+    const unmet = unmetGates(circuit, state, { through, without }, wallVolts(circuit, 230)).filter((g) => !passed.has(g.id));
+    if (unmet.length > 0)
+      this.log(0.1, {
+        type: "gate-passed",
+        payload: {
+          station: "bring-up",
+          reason: `${unmet.map((g) => g.id).join(", ")}: brought up slowly, one eye on the ammeter`,
+          understood: true,
+        },
+      });
+    return this.log(minutes, {
+      type: "power",
+      payload: { state: "on", plug: "in", through, ...(without.length > 0 ? { without } : {}) },
+    }).log(0.2, {
       type: "live-check",
       payload: {
         confirmed: ["Bench and floor do not conduct", "Rings, watch and chain are off", "One hand only", "Leads rated", "Load connected"],
@@ -95,15 +123,19 @@ export class Days {
     return this.log(0.7, { type: "reading", payload: { point, kind: "ohm", value, digits, conditions: {} } });
   }
 
-  /** A whole proof: meter, each reservoir twice a minute apart, meter. */
+  /** A whole proof: the plug out, meter, tool, each reservoir twice a minute apart, tool, meter. */
   prove(minutes: number, reservoirs: [string, number, number][]): this {
+    if (this.state.power?.state !== "off") this.off(0.2);
+    const tool: EventDraft = { type: "tool-check", payload: { marked: 2200, read: 2190 } };
     this.log(minutes, { type: "meter-check", payload: { source: "9 V battery", expected: 9.1, read: 9.08 } });
+    this.log(0.2, tool);
     for (const [reservoir, volts] of reservoirs) this.log(0.3, { type: "discharge-reading", payload: { reservoir, volts } });
     this.log(
       0.9,
       ...reservoirs.slice(0, 1).map(([reservoir, , volts]): EventDraft => ({ type: "discharge-reading", payload: { reservoir, volts } })),
     );
     for (const [reservoir, , volts] of reservoirs.slice(1)) this.log(0.3, { type: "discharge-reading", payload: { reservoir, volts } });
+    this.log(0.2, tool);
     return this.log(0.4, { type: "meter-check", payload: { source: "9 V battery", expected: 9.1, read: 9.08 } });
   }
 }

@@ -8,7 +8,7 @@ import type { Database, Sql } from "./database";
 import { UserError } from "./errors";
 import { addModel, getModel } from "./models";
 import { writeSummary } from "./summaries";
-import { insert, openJob, refuseMissing } from "./tape";
+import { appendIn, insert, openJob, refuseMissing } from "./tape";
 import { getJob, readStored, readTape, type StoredEvent } from "./tape-read";
 import { unreadableOf, writeUnreadable } from "./unreadable";
 
@@ -61,8 +61,11 @@ export async function exportJob(sql: Sql, jobId: number): Promise<Uint8Array> {
   return zipSync({ "job.json": [strToU8(canonical(archive)), { level: 6, mtime: ZIP_DATE }], ...files });
 }
 
-/** Reads an archive into the shop as a job of its own. Gives the number that it has here. All or nothing. */
-export async function importJob(database: Database, bytes: Uint8Array): Promise<{ id: number; renumbered: boolean }> {
+/**
+ * Reads an archive into the shop as a job of its own. Gives the number that it has here. All or nothing. A last line says where its lines
+ * come from: what they claim of people, money and the amp's state is a claim.
+ */
+export async function importJob(database: Database, bytes: Uint8Array, who = "archive"): Promise<{ id: number; renumbered: boolean }> {
   const { archive, files } = readArchive(bytes);
   const { job, owner, amp, events } = archive;
   const made = await database.transaction(async (sql) => {
@@ -89,6 +92,9 @@ export async function importJob(database: Database, bytes: Uint8Array): Promise<
     await refuseMissing(sql, soundOnes(events));
     await insert(sql, head.id, events);
     await writeUnreadable(sql, unreadableOf(head.id, events));
+    await appendIn(sql, head.id, [{ type: "brought-in", payload: { from: `job ${job.number} of ${owner.name}`.slice(0, 200) }, who }], {
+      server: true,
+    });
     await writeSummary(sql, head.id, await readTape(sql, head.id));
     return { id: head.id, renumbered: taken !== undefined };
   });

@@ -2,7 +2,7 @@
 
 import { readFileSync } from "node:fs";
 import { randomUUID } from "node:crypto";
-import { exportJob, importJob } from "./archive";
+import { exportJob } from "./archive";
 import { storePhoto } from "./attachments";
 import { board, search } from "./board";
 import { addPerson, personBy } from "./door/people";
@@ -17,7 +17,7 @@ import { getSettings, saveSettings } from "./settings";
 import type { IncomingEvent } from "./incoming";
 import { rebuildSummaries } from "./summaries";
 import { append, openJob } from "./tape";
-import { readTape } from "./tape-read";
+import { getJob, readTape } from "./tape-read";
 
 (postgresPossible ? describe : describe.skip)("on a PostgreSQL server", () => {
   let cluster: Cluster;
@@ -48,7 +48,7 @@ import { readTape } from "./tape-read";
     await append(server, id, [
       { type: "job-opened", payload: { owner: "Osric Venn", amp: "Wren 5" }, who: "J.M." },
       reading(281),
-      { type: "power", payload: { state: "on" }, who: "J.M." },
+      { type: "power", payload: { state: "on", through: "variable" }, who: "J.M." },
     ]);
     // Twelve benches at once: every line has its own place.
     await Promise.all(Array.from({ length: 12 }, (_, i) => append(server, id, [reading(300 + i)])));
@@ -57,7 +57,12 @@ import { readTape } from "./tape-read";
     await expect(server.query("delete from events")).rejects.toThrow(/append-only/);
 
     const archive = await exportJob(server, id);
-    expect(await importJob(local, archive)).toEqual({ id, renumbered: false });
+    const sameModel = await addModel(local, readFileSync("demo/amps/wren-5.cir", "utf8"));
+    const { uid } = await getJob(server, id);
+    await local.transaction((sql) =>
+      openJob(sql, { id, uid, owner: "Osric Venn", amp: "Wren 5", serial: "B9", modelId: sameModel.id, who: "J.M." }),
+    );
+    await append(local, id, (await readTape(server, id)) as IncomingEvent[]);
     expect(Buffer.compare(Buffer.from(await exportJob(local, id)), Buffer.from(archive))).toBe(0);
     expect(await board(server)).toEqual(await board(local));
     expect(await search(server, "osric wren")).toEqual(await search(local, "osric wren"));

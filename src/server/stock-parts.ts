@@ -75,21 +75,22 @@ export async function moveStockPart(
   why: string | undefined,
   who: string,
 ): Promise<void> {
-  await database.transaction(async (sql) => {
-    // Two benches that take the last piece: the second one waits here, and then there is none.
-    const [row] = await sql.query<{ id: number }>("select id from stock_parts where id = $1 for update", [number]);
-    if (!row) throw new UserError(404, `There is no part number ${number} in this shop's stock.`);
-    const [sum] = await sql.query<{ there: number }>(
-      "select coalesce(sum(pieces), 0)::int as there from stock_part_pieces where part = $1",
-      [number],
-    );
-    if (sum!.there + pieces < 0)
-      throw new UserError(409, `There are ${sum!.there} pieces of number ${number}; ${-pieces} cannot be taken.`);
-    await sql.query("insert into stock_part_pieces (part, who, pieces, why) values ($1, $2, $3, $4)", [
-      number,
-      who,
-      pieces,
-      why?.trim() || null,
-    ]);
-  });
+  await database.transaction((sql) => movePieces(sql, number, pieces, why, who));
+}
+
+/** The same inside a transaction that is open already: the drawer and the tape are one act. */
+export async function movePieces(sql: Sql, number: number, pieces: number, why: string | undefined, who: string): Promise<void> {
+  // Two benches that take the last piece: the second one waits here, and then there is none.
+  const [row] = await sql.query<{ id: number }>("select id from stock_parts where id = $1 for update", [number]);
+  if (!row) throw new UserError(404, `There is no part number ${number} in this shop's stock.`);
+  const [sum] = await sql.query<{ there: number }>("select coalesce(sum(pieces), 0)::int as there from stock_part_pieces where part = $1", [
+    number,
+  ]);
+  if (sum!.there + pieces < 0) throw new UserError(409, `There are ${sum!.there} pieces of number ${number}; ${-pieces} cannot be taken.`);
+  await sql.query("insert into stock_part_pieces (part, who, pieces, why) values ($1, $2, $3, $4)", [
+    number,
+    who,
+    pieces,
+    why?.trim() || null,
+  ]);
 }

@@ -1,13 +1,12 @@
 /** Jobs opened and their tapes appended to. The summary row is written in the same transaction. */
 
 import { randomUUID } from "node:crypto";
-import type { JobEvent } from "@/core/tape/events/event";
-import { foldJob, tapeLines, type JobState } from "@/core/tape/fold";
+import { is, type JobEvent } from "@/core/tape/events/event";
+import { tapeLines } from "@/core/tape/fold";
 import { referenceErrors, storedReferences } from "@/core/tape/references";
-import { allowed, type JobNow } from "@/core/allowed/allowed";
-import { energyOf, viewJob, type JobView } from "@/core/job/job-view";
+import { allowed } from "@/core/allowed/allowed";
+import { jobNow } from "@/core/allowed/job-now";
 import type { Role } from "@/core/shop/people";
-import type { Settings } from "@/core/shop/settings";
 import { missingOf } from "./attachments";
 import type { Database, Sql } from "./database";
 import { UserError } from "./errors";
@@ -15,6 +14,7 @@ import { checkIncoming, type IncomingEvent } from "./incoming";
 import { getModel } from "./models";
 import { ownerOf } from "./owners";
 import { getSettings } from "./settings";
+import { movePieces } from "./stock-parts";
 import { writeSummary } from "./summaries";
 import { readTape, type JobHead } from "./tape-read";
 
@@ -118,27 +118,32 @@ export async function appendIn(
   }
   await refuseMissing(sql, fresh);
   await insert(sql, jobId, fresh);
+  await movePartsOf(sql, jobId, fresh, tape);
   await writeSummary(sql, jobId, tape);
   return out;
 }
 
-/** The job as it stands before a line, for the rules: each part worked out when one asks for it. */
-function jobNow(lines: readonly JobEvent[], model: string | undefined, settings: Settings, at: number): JobNow {
-  const tape = lines.slice();
-  let view: JobView | undefined;
-  const viewed = () => (view ??= viewJob(tape, model, settings, at));
-  let state: JobState | undefined;
-  return {
-    tape,
-    settings,
-    get state() {
-      return (state ??= view?.state ?? foldJob(tape));
-    },
-    get circuit() {
-      return viewed().circuit;
-    },
-    energy: () => energyOf(viewed(), at).kind,
-  };
+/**
+ * Pieces of the shop's stock that lines take out of their drawers, or put back when such a line is struck or corrected. With the line in one
+ * transaction: what is refused takes nothing, and what is sent twice takes once.
+ */
+async function movePartsOf(sql: Sql, jobId: number, lines: readonly JobEvent[], tape: readonly JobEvent[]): Promise<void> {
+  for (const e of lines) {
+    const struck = e.supersedes === undefined ? undefined : tape[e.supersedes - 1];
+    // An undo of an undo takes again what the line took that stands again.
+    const taken = e.type === "undo" && struck?.type === "undo" ? piecesOf(tape[struck.supersedes! - 1]) : piecesOf(e);
+    const back = piecesOf(struck);
+    if (taken?.number === back?.number && taken?.pieces === back?.pieces) continue;
+    if (back) await movePieces(sql, back.number, back.pieces, `job ${jobId}, line ${struck!.seq} taken back`, e.who);
+    if (taken) await movePieces(sql, taken.number, -taken.pieces, `job ${jobId}, ${taken.position}`, e.who);
+  }
+}
+
+/** What a line takes out of a drawer; undefined for none. */
+function piecesOf(e: JobEvent | undefined): { number: number; pieces: number; position: string } | undefined {
+  if (!e || !is(e, "change") || e.payload.stock === undefined) return undefined;
+  const { stock: number, pieces = 1, position } = e.payload;
+  return pieces > 0 ? { number, pieces, position } : undefined;
 }
 
 /** @throws UserError 422 when a line refers to a photo or recording that this shop does not have. */

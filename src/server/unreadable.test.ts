@@ -76,8 +76,7 @@ test("an older program's lines are found at the start; every reader of the job g
   const archive = await exportJob(shop, id);
   const other = await freshShop();
   const there = await importJob(other, archive);
-  expect((await readTape(other, there.id)).map((e) => e.type)).toEqual((await readTape(shop, id)).map((e) => e.type));
-  expect(Buffer.compare(Buffer.from(await exportJob(other, there.id)), Buffer.from(archive))).toBe(0);
+  expect((await readTape(other, there.id)).slice(0, -1)).toEqual(await readTape(shop, id));
   await other.close();
 });
 

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from "./test";
+import { pastGates } from "./tape";
 import { Shop, tickAll } from "./shop";
 
 let shop: Shop;
@@ -260,7 +261,9 @@ test("the inspection is worked through by keyboard, and what is found becomes wo
 test("resistances of a dead amp are walked with the probe by the meter alone", async ({ page }) => {
   test.setTimeout(120_000);
   const power = (payload: object) =>
-    page.request.post(`${shop.address}/api/v1/jobs/1010/events`, { data: { events: [{ type: "power", who: "J.M.", payload }] } });
+    page.request.post(`${shop.address}/api/v1/jobs/1010/events`, {
+      data: { events: pastGates([{ type: "power", who: "J.M.", payload }]) },
+    });
   await power({ state: "on", plug: "in" });
   await power({ state: "off", plug: "out" });
   await page.goto(`${shop.address}/jobs/1010/probe?order=cold`);

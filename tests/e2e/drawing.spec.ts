@@ -4,6 +4,7 @@ import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "./test";
 import { extractTextItems, getDocumentProxy } from "unpdf";
+import { pastGates } from "./tape";
 import { Shop } from "./shop";
 
 let shop: Shop;
@@ -16,7 +17,7 @@ async function log(job: number, ...events: object[]) {
   const answer = await fetch(`${shop.address}/api/v1/jobs/${job}/events`, {
     method: "POST",
     headers: { "content-type": "application/json" },
-    body: JSON.stringify({ events: events.map((e) => ({ who: "J.M.", id: randomUUID(), ...e })) }),
+    body: JSON.stringify({ events: pastGates(events).map((e) => ({ who: "J.M.", id: randomUUID(), ...e })) }),
   });
   expect(answer.status).toBe(200);
 }

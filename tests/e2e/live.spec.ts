@@ -2,6 +2,7 @@
 
 import { readFileSync } from "node:fs";
 import { awakeBeforeUse, expect, test, type Page } from "./test";
+import { pastGates } from "./tape";
 import { Shop } from "./shop";
 
 let shop: Shop;
@@ -14,7 +15,7 @@ const log = (job: number, type: string, payload: object) =>
   fetch(`${shop.address}/api/v1/jobs/${job}/events`, {
     method: "POST",
     headers: { "content-type": "application/json" },
-    body: JSON.stringify({ events: [{ type, who: "P.Q.", payload }] }),
+    body: JSON.stringify({ events: pastGates([{ type, who: "P.Q.", payload }]) }),
   });
 
 async function say(page: Page, line: string): Promise<void> {

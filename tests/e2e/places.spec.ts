@@ -1,6 +1,7 @@
 /** Where the probe goes: the socket from below, and the place on a photo of the chassis, marked once for every amp of the model. */
 
 import { expect, test } from "./test";
+import { gatesPassed } from "./tape";
 import { Shop } from "./shop";
 
 let shop: Shop;
@@ -40,6 +41,7 @@ test("a point that is marked on a photo at one job is shown at the next amp of t
     method: "POST",
     body: JSON.stringify({
       events: [
+        { ...gatesPassed, who: "J.M." },
         { type: "power", who: "J.M.", payload: { state: "on", plug: "in", through: "variable" } },
         { type: "live-check", who: "J.M.", payload: { confirmed: ["all"] } },
       ],

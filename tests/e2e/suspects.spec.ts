@@ -2,6 +2,7 @@
 
 import { expect, test, type Page } from "./test";
 import { SimulatedAmp } from "../../demo/simulated";
+import { gatesPassed } from "./tape";
 import { Shop } from "./shop";
 
 let shop: Shop;
@@ -49,6 +50,7 @@ test("a fresh Wren with a resistor gone high: a few suggested readings name it",
     data: {
       events: [
         { type: "mains", who: "J.M.", payload: { volts: 230 } },
+        { ...gatesPassed, who: "J.M." },
         { type: "power", who: "J.M.", payload: { state: "on", plug: "in", through: "straight" } },
       ],
     },

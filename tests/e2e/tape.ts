@@ -14,9 +14,29 @@ export async function tapeOf(shop: Shop, page: Page, job: number): Promise<Store
   return ((await answer.json()) as { events: Stored[] }).events;
 }
 
+/** All gates of a power-on, passed with a reason: what a test is about comes after it. */
+export const gatesPassed = {
+  type: "gate-passed",
+  payload: {
+    station: "bring-up",
+    reason: "isolation, rails, bias, fuse, straight, danger, series: looked at before the test",
+    understood: true,
+  },
+};
+
+const isPowerOn = (e: object): boolean => {
+  const { type, payload } = e as { type?: string; payload?: { state?: string } };
+  return type === "power" && payload?.state === "on";
+};
+
+/** Lines with every power-on past its gates. */
+export const pastGates = (events: readonly object[]): object[] =>
+  events.flatMap((e) => (isPowerOn(e) ? [{ who: "J.M.", ...gatesPassed, ...("at" in e ? { at: e.at } : {}) }, e] : [e]));
+
+/** Logs lines beside the interface; a power-on past its gates. */
 export async function log(shop: Shop, page: Page, job: number, ...events: object[]): Promise<void> {
   const answer = await page.request.post(`${shop.address}/api/v1/jobs/${job}/events`, {
-    data: { events: events.map((e) => ({ who: "J.M.", ...e })) },
+    data: { events: pastGates(events).map((e) => ({ who: "J.M.", ...e })) },
   });
   expect(answer.status(), await answer.text()).toBe(200);
 }

@@ -59,7 +59,7 @@ export const CORE_ROOMS = {
     ...["language", "texts", "quantity", "circuit", "shop", "tape", "anatomy", "drawing", "expectation", "walk"],
     ...["sound", "capacitor", "repair", "money", "intermittent", "inspection", "safety", "job"],
   ],
-  allowed: ["language", "texts", "circuit", "shop", "tape", "repair", "money", "safety"],
+  allowed: ["texts", "circuit", "shop", "tape", "repair", "money", "safety", "job"],
   memory: ["texts", "circuit", "tape", "suspects", "repair", "money", "job"],
   ports: [
     ...["tubes", "tape", "drawing", "expectation", "settle", "cold", "diagnosis", "bring-up", "suspects", "sound", "noise", "signal"],

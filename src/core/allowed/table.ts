@@ -21,6 +21,16 @@ export const RULES = {
   "taken-in": takenInRule,
   // Written by the server with the change itself, past this door.
   "circuit-given": { may: () => impossible(texts.circuitByServer(), "type"), takeBack: () => conflict(texts.circuitByServer()) },
+  "brought-in": { may: () => impossible(texts.broughtInByServer(), "type"), takeBack: () => conflict(texts.broughtInByServer()) },
+  "books-taken": {
+    may: (_, { state }, { role }) =>
+      role !== undefined && role !== "owner"
+        ? { status: 403, says: texts.ownerTakesBooks() }
+        : state.broughtIn === 0
+          ? conflict(texts.nothingBroughtIn())
+          : undefined,
+    takeBack: (_, __, { role }) => (role !== undefined && role !== "owner" ? { status: 403, says: texts.ownerTakesBooks() } : undefined),
+  },
   "reform-begun": formingBegins,
   stage: { may: ({ payload }) => (STAGE.test(payload.stage) ? undefined : impossible(texts.stageWanted(payload.stage), "stage")) },
   change: changeRule,

@@ -10,15 +10,20 @@ export interface Booked {
   payments: { on: string; amount: number; what: string; means: string }[];
 }
 
-/** Days are those of the bench's clock, UTC. */
-export const bookedOf = (state: Pick<JobState, "bills" | "payments">): Booked => ({
-  bills: state.bills.map((b) => ({
-    number: b.number,
-    on: b.at.slice(0, 10),
-    sum: b.sum,
-    ...(b.cancelled ? { cancelled: b.cancelled.at.slice(0, 10) } : {}),
-  })),
-  payments: state.payments.map(({ on, amount, what, means }) => ({ on, amount, what, means })),
+const isBooked = ({ broughtIn, booksTaken }: Pick<JobState, "broughtIn" | "booksTaken">, line: { seq: number }): boolean =>
+  line.seq > broughtIn || booksTaken > broughtIn;
+
+/** Days are those of the bench's clock, UTC. What came in an archive is in the books only when the owner of this shop has said so. */
+export const bookedOf = (state: Pick<JobState, "bills" | "payments" | "broughtIn" | "booksTaken">): Booked => ({
+  bills: state.bills
+    .filter((b) => isBooked(state, b))
+    .map((b) => ({
+      number: b.number,
+      on: b.at.slice(0, 10),
+      sum: b.sum,
+      ...(b.cancelled ? { cancelled: b.cancelled.at.slice(0, 10) } : {}),
+    })),
+  payments: state.payments.filter((p) => isBooked(state, p)).map(({ on, amount, what, means }) => ({ on, amount, what, means })),
 });
 
 export const BOOK_COLUMNS = [

@@ -94,6 +94,11 @@ class Replay {
       this.nothingKnown();
       Object.assign(s, { here: false, since: e.at, why: undefined });
       s.supplies.clear();
+    } else if (is(e, "brought-in")) {
+      // What was proven elsewhere is proven of an amp that has travelled.
+      this.nothingKnown();
+      s.supplies.clear();
+      s.why = texts.cameFromElsewhere(e.seq);
     } else if (is(e, "taken-in")) {
       this.nothingKnown();
       Object.assign(s, { here: true, why: texts.takenInAgain(e.seq) });

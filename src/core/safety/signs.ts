@@ -48,6 +48,7 @@ const SIGNS: { [T in EventType]: Says<T> } = {
   "reform-point": "forming",
   returned: "away",
   "taken-in": "away",
+  "brought-in": "away",
 
   reading: ({ point, kind, value, conditions }, safeVolts) => {
     const size = Math.abs(value);
@@ -139,6 +140,7 @@ const SIGNS: { [T in EventType]: Says<T> } = {
   "bill-cancelled": "nothing",
   payment: "nothing",
   advice: "nothing",
+  "books-taken": "nothing",
   undo: "nothing",
 };
 

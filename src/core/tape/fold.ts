@@ -132,6 +132,10 @@ export interface JobState {
   payments: Line<Payment>[];
   advice?: Line<Advice>;
   returned?: Line<Returned>;
+  /** Line at which the archive ends that the lines before it came in; 0 for none. */
+  broughtIn: number;
+  /** Line up to which money that was brought in is in the books of this shop. */
+  booksTaken: number;
   lastAt?: string;
 }
 
@@ -209,6 +213,8 @@ export function foldJob(events: JobEvent[]): JobState {
     bill: [],
     bills: [],
     payments: [],
+    broughtIn: 0,
+    booksTaken: 0,
     lastAt: events.at(-1)?.at,
   };
   for (const e of effective) apply(state, e);
@@ -305,6 +311,8 @@ function apply(s: JobState, e: JobEvent): void {
   else if (is(e, "advice")) s.advice = { ...e.payload, ...where };
   else if (is(e, "returned")) s.returned = { ...e.payload, ...where };
   else if (is(e, "taken-in")) s.returned = undefined;
+  else if (is(e, "brought-in")) s.broughtIn = e.seq;
+  else if (is(e, "books-taken")) s.booksTaken = e.seq;
 }
 
 /** The last time that the amp was put on before a line of the tape, with the tubes that were out. */

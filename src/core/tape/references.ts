@@ -25,17 +25,35 @@ export function storedReferences(e: JobEvent): StoredReference[] {
   return photos.flatMap((hash) => (hash === undefined ? [] : [{ hash, kind: "photo" as const }]));
 }
 
-/** The line that a payload names, with the type that it has to be of. */
-function namedLine(e: JobEvent): { field: string; line: number; type: EventType; or?: EventType } | undefined {
-  if (is(e, "finding-closed")) return { field: "finding", line: e.payload.finding, type: "finding" };
-  if (is(e, "put-back")) return { field: "removed", line: e.payload.removed, type: "removed" };
-  if (is(e, "soak-ended")) return { field: "soak", line: e.payload.soak, type: "soak-begun" };
-  if (is(e, "reform-point") || is(e, "reform-turn")) return { field: "reform", line: e.payload.reform, type: "reform-begun" };
-  if (is(e, "approval") && e.payload.asks !== undefined) return { field: "asks", line: e.payload.asks, type: "approval", or: "quote" };
-  if (is(e, "bill-cancelled")) return { field: "bill", line: e.payload.bill, type: "bill" };
-  if ((is(e, "planned-ended") || is(e, "timer") || is(e, "time") || is(e, "change")) && e.payload.planned !== undefined)
-    return { field: "planned", line: e.payload.planned, type: "planned" };
-  return undefined;
+/** A line that a payload names, with the types that it may be of; any unless given. */
+interface Named {
+  field: string;
+  line: number;
+  types?: readonly EventType[];
+}
+
+function namedLines(e: JobEvent): Named[] {
+  const one = (field: string, line: number | undefined, ...types: EventType[]): Named[] =>
+    line === undefined ? [] : [{ field, line, types }];
+  const many = (field: string, lines: readonly number[] | undefined, ...types: EventType[]): Named[] =>
+    (lines ?? []).map((line) => ({ field, line, ...(types.length > 0 ? { types } : {}) }));
+  if (is(e, "finding-closed")) return one("finding", e.payload.finding, "finding");
+  if (is(e, "put-back")) return one("removed", e.payload.removed, "removed");
+  if (is(e, "soak-ended")) return one("soak", e.payload.soak, "soak-begun");
+  if (is(e, "reform-point") || is(e, "reform-turn")) return one("reform", e.payload.reform, "reform-begun");
+  if (is(e, "bill-cancelled")) return one("bill", e.payload.bill, "bill");
+  if (is(e, "planned-ended") || is(e, "timer") || is(e, "time") || is(e, "change")) return one("planned", e.payload.planned, "planned");
+  if (is(e, "approval"))
+    return [
+      ...one("asks", e.payload.asks, "approval", "quote"),
+      ...many("planned", e.payload.planned, "planned"),
+      ...many("evidence", e.payload.evidence),
+    ];
+  if (is(e, "planned"))
+    return [...many("needs", e.payload.needs, "planned"), ...many("source", e.payload.source === undefined ? [] : [e.payload.source])];
+  if (is(e, "plan-order")) return many("order", e.payload.order, "planned");
+  if (is(e, "cure-test")) return [...many("among", e.payload.among, "change"), ...many("out", e.payload.out, "change")];
+  return [];
 }
 
 /** The type that a line was logged as, though it cannot be understood. */
@@ -48,11 +66,15 @@ const typeOf = (e: JobEvent): string => (is(e, "unreadable") ? e.payload.type : 
 export function referenceErrors(e: JobEvent, tape: readonly JobEvent[]): FieldError[] {
   const errors: FieldError[] = [];
   const lineBefore = (line: number) => (line < e.seq ? tape[line - 1] : undefined);
-  const named = namedLine(e);
-  if (named) {
-    const line = lineBefore(named.line);
-    if (!line || (typeOf(line) !== named.type && typeOf(line) !== named.or))
-      errors.push({ field: named.field, message: texts.lineOfTypeWanted(named.line, named.type, line && typeOf(line)) });
+  for (const { field, line: number, types } of namedLines(e)) {
+    const line = lineBefore(number);
+    if (!line)
+      errors.push({
+        field,
+        message: types ? texts.lineOfTypeWanted(number, types[0]!, undefined) : texts.lineNotOnTape(number, e.seq - 1),
+      });
+    else if (types && !types.some((t) => t === typeOf(line)))
+      errors.push({ field, message: texts.lineOfTypeWanted(number, types[0]!, typeOf(line)) });
   }
   if (e.supersedes !== undefined) {
     const line = lineBefore(e.supersedes);

@@ -38,6 +38,8 @@ export const samplePayloads = ({ photo, recording }: StoredForTests, lines: Line
   clip: { reservoir: "C1", state: "on" },
   "taken-in": { why: "hums again" },
   "circuit-given": { name: "Wren 5" },
+  "brought-in": { from: "job 12 of another shop" },
+  "books-taken": { why: "the shop was moved here" },
   "gate-passed": { station: "walk", reason: "measuring only", understood: true },
   reading: {
     point: "B1",
@@ -253,6 +255,7 @@ export const samplePayloads = ({ photo, recording }: StoredForTests, lines: Line
     fixings: ["hooked before solder"],
     source: "stock",
     stock: 3,
+    pieces: 0,
     batch: "2625",
     cost: 0.4,
     minutes: 10,

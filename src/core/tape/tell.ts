@@ -90,6 +90,8 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
   if (is(e, "reservoir-unread")) return texts.cannotRead(e.payload.reservoir, e.payload.reason);
   if (is(e, "clip")) return e.payload.state === "on" ? texts.clippedOn(e.payload.reservoir) : texts.clipOff(e.payload.reservoir);
   if (is(e, "taken-in")) return texts.takenIn(e.payload.why);
+  if (is(e, "brought-in")) return texts.broughtIn(e.payload.from);
+  if (is(e, "books-taken")) return texts.booksTaken(e.payload.why);
   if (is(e, "circuit-given")) return e.payload.name ? texts.circuitGiven(e.payload.name) : texts.circuitTakenAway();
   if (is(e, "still-live")) return texts.stillSeenAfterWithout(formatDuration(e.payload.away));
   if (is(e, "inspection"))

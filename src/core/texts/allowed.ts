@@ -19,5 +19,8 @@ export const cancelledStays = () => say`A cancelled bill stays cancelled: make a
 export const isOpened = (line: Value) => say`The job was opened in line ${line}; it is opened once`;
 export const openingStays = () => say`The opening of a job is neither corrected nor undone`;
 export const circuitByServer = () => say`The line of a job's circuit is written when the circuit is given`;
+export const broughtInByServer = () => say`The line of an archive is written when the archive is read`;
+export const ownerTakesBooks = () => say`Only the owner of the shop takes money into its books`;
+export const nothingBroughtIn = () => say`Nothing of this job came from elsewhere`;
 export const stageWanted = (stage: Value) => say`a stage of the bring-up is wanted, such as no-tubes or output:V4; read ${stage}`;
 export const longBeforeOpening = () => say`the time is more than a month before the job was opened`;

@@ -56,6 +56,7 @@ export const otherCircuit = (line: Value) =>
   say`line ${line} gave the job another circuit: other reservoirs may be in the amp than were read`;
 export const cannotBeReadLine = (line: Value) => say`line ${line} about its power cannot be read`;
 export const takenInAgain = (line: Value) => say`it was away until line ${line}`;
+export const cameFromElsewhere = (line: Value) => say`the lines before line ${line} came from elsewhere`;
 export const readInReadingOnly = () => say`named in a reading; size not known`;
 export const wasInAmpLive = () => say`was in the amp when it was last on`;
 

@@ -109,6 +109,9 @@ export const pointMade = (name: Value, label: Value) => say`${name} is a test po
 export const clippedOn = (reservoir: Value) => say`Discharge tool clipped on ${reservoir}, stays`;
 export const clipOff = (reservoir: Value) => say`Discharge tool off ${reservoir}`;
 export const takenIn = (why: Value) => say`Taken in again: ${why}`;
+export const broughtIn = (from: Value) =>
+  say`Brought in from an archive, ${from}: initials above are as it claims, its money is not in the books`;
+export const booksTaken = (why: Value) => say`Money of the lines that were brought in taken into the books: ${why}`;
 export const circuitGiven = (name: Value) => say`Circuit of this job: ${name}`;
 export const circuitTakenAway = () => say`The job has no circuit any more`;
 export const stillSeenAfterWithout = (payload: Value) => say`Still on, confirmed after ${payload} unattended`;

@@ -8,7 +8,7 @@ import type { StationId } from "@/core/tape/stations";
 import { useJob } from "../job/job-context";
 
 export function EntryLine({ station }: { station: StationId }) {
-  const { entryContext, say } = useJob();
+  const { entryContext, say, refusal } = useJob();
   const [text, setText] = useState("");
   const [chosen, setChosen] = useState(0);
   const [help, setHelp] = useState(false);
@@ -17,7 +17,11 @@ export function EntryLine({ station }: { station: StationId }) {
   const echoId = useId();
   const listId = useId();
   const ctx = entryContext(station);
-  const entry = useMemo(() => (text.trim() ? parseEntry(text, ctx) : undefined), [text, ctx]);
+  const entry = useMemo(() => {
+    const read = text.trim() ? parseEntry(text, ctx) : undefined;
+    const why = read?.ok ? refusal(...read.drafts) : undefined;
+    return why === undefined ? read : ({ ok: false, read: text, why, accepted: undefined } as const);
+  }, [text, ctx, refusal]);
   const offers = useMemo(() => completions(text, ctx), [text, ctx]);
   const pick = Math.min(chosen, offers.length - 1);
 
@@ -86,7 +90,7 @@ export function EntryLine({ station }: { station: StationId }) {
             <strong>{entry.echo}</strong>
           </>
         ) : (
-          `${entry.why}. Accepted: ${entry.accepted}`
+          `${entry.why}.${entry.accepted === undefined ? "" : ` Accepted: ${entry.accepted}`}`
         )}
       </p>
       <div className="flex gap-1">

@@ -57,7 +57,9 @@ export function TapeColumn({ station }: { station: StationId }) {
                 >
                   {text}
                 </span>
-                <span className="soft text-xs">{pending ? "storing…" : event.who}</span>
+                <span className="soft text-xs">
+                  {pending ? "storing…" : event.seq < view.state.broughtIn ? `as claimed: ${event.who}` : event.who}
+                </span>
               </div>
               {!effective && <p className="soft pl-11 text-xs">replaced by line {supersededBy}</p>}
               {event.reason && event.type !== "undo" && (

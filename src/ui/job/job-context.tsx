@@ -4,6 +4,7 @@
  * came back), its energy state, and the clock that ticks every second. A component is drawn again only for what it uses.
  */
 
+import { firstRefusal } from "@/core/allowed/job-now";
 import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
 import { wallVolts } from "@/core/circuit/mains-connection";
 import type { EntryContext } from "@/core/entry/entry";
@@ -21,7 +22,7 @@ import type { BadName } from "@/core/shop/bad-names";
 import type { Settings } from "@/core/shop/settings";
 import type { ShopHistory } from "@/core/suspects/history";
 import type { Conditions } from "@/core/tape/events/measuring-events";
-import type { JobEvent } from "@/core/tape/events/event";
+import type { EventDraft, JobEvent } from "@/core/tape/events/event";
 import { conditionsNow } from "@/core/tape/fold";
 import type { StationId } from "@/core/tape/stations";
 import type { InstrumentPort } from "./instrument-port";
@@ -71,6 +72,8 @@ export interface JobValue extends JobServices {
   /** Logs lines; a change that goes beyond what was agreed with the owner is held until somebody says why, or asks them. */
   say: Tape["say"];
   held?: Held;
+  /** Why lines may not be logged now, by the rule that the server asks too; undefined where they may. */
+  refusal(...drafts: EventDraft[]): string | undefined;
   /** Test points that are marked on photos of the model's chassis. */
   places: PointPlace[];
   /** Marks a point, or takes its mark away. Rejects as the port does. */
@@ -176,6 +179,11 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
       tape,
       say,
       held,
+      refusal(...drafts) {
+        const refused = firstRefusal(tape.events, drafts, model, settings, { role, at: Date.now() + offset });
+        // What goes beyond the agreed is held, and asked about.
+        return refused?.field === "unagreed" ? undefined : refused?.says;
+      },
       places,
       mark: async (place) => setPlaces(await port.mark(place)),
       inHand,
@@ -195,7 +203,7 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
         wall: wallVolts(view.circuit, settings.mainsVolts),
       }),
     };
-  }, [services, settings, view, energy.kind, marks, tape, places, port, stands, standing, solved, inHand, say, held]);
+  }, [services, settings, view, energy.kind, marks, tape, places, port, stands, standing, solved, inHand, say, held, model, role, offset]);
   const charge = useMemo(() => ({ energy, away }), [energy, away]);
 
   return (

@@ -54,6 +54,19 @@ export class TakenIn {
   @IsText(1000, { least: 3 }) why!: string;
 }
 
+/**
+ * All lines before this one came from elsewhere, in an archive: their initials are what it claims, its money is in nobody's books here, and
+ * how its amp stood is not known. Written by the server.
+ */
+export class BroughtIn {
+  @IsText(200) from!: string;
+}
+
+/** The owner of the shop takes the money of the lines that were brought in into the books. */
+export class BooksTaken {
+  @IsText(1000, { least: 3 }) why!: string;
+}
+
 /** The job has another circuit from here on: its reservoirs are not those that were read. Written by the server with the change itself. */
 export class CircuitGiven {
   /** Of the model; none where the circuit was taken away. */

@@ -31,6 +31,8 @@ export interface Payloads {
   clip: power.Clip;
   "taken-in": power.TakenIn;
   "circuit-given": power.CircuitGiven;
+  "brought-in": power.BroughtIn;
+  "books-taken": power.BooksTaken;
   "gate-passed": power.GatePassed;
   reading: bench.Reading;
   point: bench.PointMade;

@@ -35,6 +35,8 @@ const CLASSES: { [T in LoggedType]: new () => Payloads[T] } = {
   clip: power.Clip,
   "taken-in": power.TakenIn,
   "circuit-given": power.CircuitGiven,
+  "brought-in": power.BroughtIn,
+  "books-taken": power.BooksTaken,
   "gate-passed": power.GatePassed,
   reading: bench.Reading,
   point: bench.PointMade,

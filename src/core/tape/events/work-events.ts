@@ -39,6 +39,8 @@ export class Change {
   @Optional() @IsIn(PART_SOURCES) source?: PartSource;
   /** Number in the shop's stock of parts. */
   @Optional() @IsInt() @Min(1) @Max(1e9) stock?: number;
+  /** Pieces that leave that drawer with this line; one unless given, none where another section of the same can took it. */
+  @Optional() @IsInt() @Min(0) @Max(100) pieces?: number;
   /** Date code, lot, or what is printed on it. */
   @Optional() @IsText(100, { empty: true }) batch?: string;
   /** What the part costs the shop, without its margin. */

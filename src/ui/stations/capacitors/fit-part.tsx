@@ -10,7 +10,6 @@ import { OLD_PART_PLACES, type OldPartPlace } from "@/core/tape/events/words";
 import { Field } from "../../forms/section";
 import { useGateOpen } from "../../frame/gate";
 import { useJob } from "../../job/job-context";
-import { useCapacitors } from "./use-capacitors";
 
 export interface ToFit {
   part: Element;
@@ -23,37 +22,29 @@ export interface ToFit {
 
 /** @param stock number of the drawer's part and the pieces that it takes. */
 export function FitPart({ fits, stock, done }: { fits: ToFit[]; stock?: { number: number; pieces: number }; done?(): void }) {
-  const { say, parts, jobId, view } = useJob();
-  const { act } = useCapacitors();
+  const { say, view } = useJob();
   const open = useGateOpen("work");
   const [why, setWhy] = useState("");
   const [went, setWent] = useState<OldPartPlace>("bag for the owner");
   const [fixing, setFixing] = useState("");
   const [unagreed, setUnagreed] = useState("");
-  const [said, setSaid] = useState("");
   const changeOf = (f: ToFit) => {
     const planned = view.state.planned.findLast((p) => p.position.toUpperCase() === f.part.name && !p.ended)?.root;
     return { position: f.part.name, kind: "replacement" as const, newPart: f.newPart, reversible: true, ...(planned ? { planned } : {}) };
   };
   const beyond = fits.flatMap((f) => refusedAsBeyond(view.state, changeOf(f)) ?? []);
   const worst = worstOf(fits.flatMap((f) => f.checks));
-  const fit = async () => {
-    // The piece first: what is not there cannot be fitted from there.
-    if (stock && parts) {
-      const refused = await act(async () => ({
-        stock: await parts.pieces(stock.number, -stock.pieces, `job ${jobId}, ${fits.map((f) => f.part.name).join(" ")}`),
-      }));
-      if (refused) return setSaid(refused);
-    }
+  const fit = () => {
     say(
-      ...fits.map((f) => ({
+      ...fits.map((f, i) => ({
         type: "change" as const,
         payload: {
           ...changeOf(f),
           ...(beyond.length > 0 ? { unagreed: unagreed.trim() } : {}),
           oldPart: describePart(f.part) ?? f.part.name,
           ...(f.measured ? { oldMeasured: f.measured.slice(0, 300) } : {}),
-          ...(stock ? { source: "stock" as const, stock: stock.number } : {}),
+          // The pieces leave the drawer with the first line, by the server.
+          ...(stock ? { source: "stock" as const, stock: stock.number, pieces: i === 0 ? stock.pieces : 0 } : {}),
           reason: [f.reason, why.trim()].filter(Boolean).join("; ").slice(0, 4000),
           oldWent: went,
           ...(fixing.trim() ? { fixing: fixing.trim() } : {}),
@@ -62,7 +53,6 @@ export function FitPart({ fits, stock, done }: { fits: ToFit[]; stock?: { number
         },
       })),
     );
-    setSaid("");
     done?.();
   };
   const wantsReason = worst === "out" || worst === "none";
@@ -100,17 +90,12 @@ export function FitPart({ fits, stock, done }: { fits: ToFit[]; stock?: { number
         <button
           className={`btn ${worst === "in" || worst === "watch" ? "btn-primary" : "btn-outline"}`}
           disabled={!open || (wantsReason && why.trim().length < 3) || (beyond.length > 0 && unagreed.trim().length < 3)}
-          onClick={() => void fit()}
+          onClick={fit}
         >
           Log as fitted: {fits.map((f) => f.part.name).join(", ")}
         </button>
       </div>
       {!open && <p className="text-sm text-warning">▲ The amp is not proven dead: nothing is fitted before it is.</p>}
-      {said && (
-        <p role="alert" className="text-error">
-          {said}
-        </p>
-      )}
     </div>
   );
 }

@@ -71,7 +71,7 @@ function seenAt(findings: readonly { place: string; text: string; severity: stri
 }
 
 export function CapacitorsProvider({ circuit, netlist, children }: { circuit: Circuit; netlist: string; children: ReactNode }) {
-  const { view, settings, capacitors, parts, badNames } = useJob();
+  const { view, settings, capacitors, parts, badNames, tape } = useJob();
   const { state, rows: walked } = view;
   const mains = state.mainsVolts ?? wallVolts(circuit, settings.mainsVolts);
   const [chosen, choose] = useState<string>();
@@ -95,6 +95,7 @@ export function CapacitorsProvider({ circuit, netlist, children }: { circuit: Ci
       return (error as Error).message;
     }
   }, []);
+  const taken = state.changes.filter((c) => c.stock !== undefined && c.seq < tape.pendingFrom).length;
   useEffect(() => {
     if (!parts) return;
     const load = async () => {
@@ -106,7 +107,8 @@ export function CapacitorsProvider({ circuit, netlist, children }: { circuit: Ci
       }
     };
     void load();
-  }, [parts]);
+    // What a line has taken out of a drawer is gone when it is stored.
+  }, [parts, taken]);
 
   const rows = useMemo(() => {
     const voltsAt = (node: string) => walked.find((r) => r.point.node === node)?.expected?.volts ?? 0;
