@@ -1,6 +1,6 @@
 /** Writes a job's tape the way a bench day goes: a day, an hour, then minutes from line to line. */
 
-import { wallVolts } from "@/core/circuit/mains-connection";
+import { isLineConnected, wallVolts } from "@/core/circuit/mains-connection";
 import { readOnce } from "@/core/circuit/read-once";
 import { passedForPower } from "@/core/safety/gates-passed";
 import { unmetGates } from "@/core/safety/power-gates";
@@ -71,7 +71,8 @@ export class Days {
     const { state } = this;
     const circuit = this.netlist === undefined ? undefined : readOnce(this.netlist);
     const passed = passedForPower(state);
-    const unmet = unmetGates(circuit, state, { through, without }, wallVolts(circuit, 230)).filter((g) => !passed.has(g.id));
+    const isolated = isLineConnected(circuit);
+    const unmet = unmetGates(circuit, state, { through, without, isolated }, wallVolts(circuit, 230)).filter((g) => !passed.has(g.id));
     if (unmet.length > 0)
       this.log(0.1, {
         type: "gate-passed",
@@ -83,7 +84,7 @@ export class Days {
       });
     return this.log(minutes, {
       type: "power",
-      payload: { state: "on", plug: "in", through, ...(without.length > 0 ? { without } : {}) },
+      payload: { state: "on", plug: "in", through, ...(isolated ? { isolated } : {}), ...(without.length > 0 ? { without } : {}) },
     }).log(0.2, {
       type: "live-check",
       payload: {

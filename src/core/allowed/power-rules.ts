@@ -22,7 +22,7 @@ export const powerRule: Rule<"power"> = {
     const away = here(job);
     if (away || job.state.power?.state === "on") return away;
     const wall = wallVolts(job.circuit, job.settings.mainsVolts);
-    const intended = { through: payload.through ?? "", without: payload.without ?? [] };
+    const intended = { through: payload.through ?? "", without: payload.without ?? [], isolated: payload.isolated };
     const passed = passedForPower(job.state);
     const unmet = unmetGates(job.circuit, job.state, intended, wall).filter((g) => !passed.has(g.id));
     return unmet.length === 0 ? undefined : conflict(texts.gatesNotMet(unmet.map((g) => g.says).join(". ")), "state");

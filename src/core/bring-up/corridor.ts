@@ -12,6 +12,8 @@ export interface StageStep {
   /** Corridor of a sound amp: tubes and transformers of the same make differ by this much. */
   low: number;
   high: number;
+  /** Mains current at which an output tube stands at its rating; left out where none can get there. */
+  over?: number;
   /** Volts by the name of what is watched. */
   volts: Record<string, number>;
 }
@@ -42,14 +44,19 @@ export function glowOf(part: number): Glow {
 }
 
 /** The corridor at any volts: straight between the steps, from nothing at zero. */
-export function corridorAt(steps: readonly StageStep[], volts: number): { amps: number; low: number; high: number } | undefined {
+export function corridorAt(
+  steps: readonly StageStep[],
+  volts: number,
+): { amps: number; low: number; high: number; over: number } | undefined {
   if (steps.length === 0) return undefined;
-  const from = [{ mains: 0, amps: 0, low: 0, high: 0 }, ...steps];
+  const from = [{ mains: 0, amps: 0, low: 0, high: 0, over: undefined }, ...steps];
   const k = from.findIndex((s) => s.mains >= volts);
   const [a, b] = k < 0 ? [from.at(-2)!, from.at(-1)!] : k === 0 ? [from[0]!, from[1]!] : [from[k - 1]!, from[k]!];
   const part = b.mains === a.mains ? 0 : (volts - a.mains) / (b.mains - a.mains);
   const at = (x: number, y: number) => Math.max(0, x + part * (y - x));
-  return { amps: at(a.amps, b.amps), low: at(a.low, b.low), high: at(a.high, b.high) };
+  // Between two steps the lower of their limits holds.
+  const over = Math.min(a.over ?? Infinity, b.over ?? Infinity);
+  return { amps: at(a.amps, b.amps), low: at(a.low, b.low), high: at(a.high, b.high), over };
 }
 
 export interface CurrentVerdict {
@@ -69,6 +76,8 @@ export function judgeCurrent(steps: readonly StageStep[], volts: number, amps: n
   const figure = (x: number) => `${fixed(x, x < 0.1 ? 3 : 2)} A`;
   if (amps > at.high + LEAST_AMPS) {
     const far = amps > 1.6 * at.high + LEAST_AMPS;
+    const over = amps >= at.over;
+    if (over && !far) return { verdict: "out", stop: true, says: texts.stopTubeAboveRating(figure(amps), figure(at.over)) };
     return {
       verdict: far ? "out" : "watch",
       stop: far,

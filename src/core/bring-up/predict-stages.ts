@@ -4,6 +4,7 @@ import { fixed } from "../language/language";
 import { alter, without } from "../circuit/alter";
 import type { Circuit, TestPoint } from "../circuit/circuit";
 import { LAMPS, type LampAdvice, type LampState, type StagePrediction, type StageStep } from "./corridor";
+import { ampsAtRating } from "./over-rating";
 import { stagesOf, type BringUpStage, type StageOptions } from "./stages";
 import { behindLamp, madeFor, mainsDraw, type DrawOptions } from "../solver/mains-draw";
 import { operatingPoint, readings, tubesAtWork, type OperatingPoint } from "../solver/operating-point";
@@ -60,12 +61,13 @@ function stepOf(amp: Circuit, circuit: Circuit, stage: BringUpStage, mains: numb
   const op = operatingPoint(amp, { mains: circuit.mains ? mains : undefined });
   if (!op.converged) return undefined;
   const current = circuit.mains ? corridorOf(op, draw) : { amps: 0, low: 0, high: 0 };
+  const over = circuit.mains ? ampsAtRating(amp, mains, draw) : Infinity;
   const there = stage.watch.filter((w) => w.node !== undefined && op.network.index.has(w.node));
   const points = there.map((w): TestPoint => ({ name: w.point, node: w.node!, order: 0, label: w.label, line: 0 }));
   const volts: Record<string, number> = Object.fromEntries(readings(op, points));
   for (const w of stage.watch)
     if (w.windingVolts !== undefined) volts[w.point] = w.windingVolts * (mains / (circuit.mains?.volts ?? mains)) * UNLOADED;
-  return { mains, ...current, volts };
+  return { mains, ...current, ...(Number.isFinite(over) ? { over } : {}), volts };
 }
 
 function corridorOf(op: OperatingPoint, draw: DrawOptions): { amps: number; low: number; high: number } {

@@ -128,6 +128,7 @@ describe("readings against the corridor", () => {
       amps: expect.closeTo(0.19, 9),
       low: expect.closeTo(0.165, 9),
       high: expect.closeTo(0.215, 9),
+      over: Infinity,
     });
     expect(corridorAt(steps, 57.5)!.amps).toBeCloseTo(0.05, 9);
     expect(corridorAt(steps, 241.5)!.high).toBeCloseTo(0.329, 9);

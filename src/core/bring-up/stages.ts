@@ -185,7 +185,7 @@ function endStages(circuit: Circuit, a: BringUpAnatomy, cathodes: Watch[], rails
     {
       id: "full",
       title: texts.fullMainsNoLimiter(),
-      doing: [texts.takeLampOutStraight(), texts.currentOnceMoreThen()],
+      doing: [a.lineConnected ? texts.takeLampOutIsolated() : texts.takeLampOutStraight(), texts.currentOnceMoreThen()],
       why: texts.onlyNowDoPrinted(),
       powered: true,
       without: [],

@@ -1,6 +1,8 @@
 /** Lines about power: on, off, the mains, the meter on a known source. */
 
+import { passedForPower } from "../safety/gates-passed";
 import { unmetGates } from "../safety/power-gates";
+import { powerOnLines } from "../safety/power-on-act";
 import { formatQuantity } from "../quantity/format";
 import { parseQuantity } from "../quantity/parse";
 import { readingProblem } from "../tape/reading-limits";
@@ -10,9 +12,10 @@ import * as texts from "../texts/entry";
 /** `on lamp without V4,V5 because dial stays low`: the reason only where a gate stands against it. */
 export function readOn(line: string, ctx: EntryContext): Entry {
   const [, rest = "", reason = ""] = /^(.*?)(?:\s*\bbecause\s+(.+))?$/i.exec(line) ?? [];
-  const match = /^(lamp and variable|lamp|variable|straight)?\s*(?:(?:without|no) ([\w, ]+))?$/i.exec(rest);
+  const match = /^(isolated\b)?\s*(lamp and variable|lamp|variable|straight)?\s*(?:(?:without|no) ([\w, ]+))?$/i.exec(rest);
   if (!match) return no(`on ${rest}`, texts.notUnderstood(rest), texts.lampVariableWithout2());
-  const without = match[2]
+  const isolated = match[1] !== undefined;
+  const without = match[3]
     ?.split(/[, ]+/)
     .filter(Boolean)
     .map((t) => t.toUpperCase());
@@ -23,25 +26,21 @@ export function readOn(line: string, ctx: EntryContext): Entry {
       !ctx.circuit.heaters.some((h) => h.tubes.includes(t)),
   );
   if (unknown) return no(unknown, texts.thereNoAmp(unknown), texts.tubeSuch());
-  const through = match[1]?.toLowerCase();
+  const through = match[2]?.toLowerCase();
   const wall = ctx.wall ?? ctx.circuit?.mains?.volts ?? 230;
-  const gates = unmetGates(ctx.circuit, ctx.state, { through: through ?? "", without: without ?? [] }, wall);
+  const intended = { through: through ?? "", without: without ?? [], isolated };
+  const done = passedForPower(ctx.state);
+  const gates = unmetGates(ctx.circuit, ctx.state, intended, wall).filter((g) => !done.has(g.id));
   if (gates.length > 0 && reason.trim().length < 3)
     return no(`on ${rest}`.trim(), gates.map((g) => g.says).join(". "), texts.becauseReason(rest).replace("  ", " "));
   const passed = gates.map((g) => g.id).join(", ");
   return yes(
     texts.powerAmpLive(
-      through ? texts.through(through) : "",
+      [isolated ? texts.isolated() : "", through ? texts.through(through) : ""].join(""),
       without?.length ? texts.without(without.join(", ")) : "",
       passed ? texts.past(passed) : "",
     ),
-    ...(passed
-      ? [{ type: "gate-passed", payload: { station: "bring-up", reason: `${passed}: ${reason.trim()}`, understood: true } } as const]
-      : []),
-    {
-      type: "power",
-      payload: { state: "on", plug: "in", ...(through ? { through } : {}), ...(without?.length ? { without } : {}) },
-    },
+    ...powerOnLines({ ...intended, unmet: gates, reason }),
   );
 }
 

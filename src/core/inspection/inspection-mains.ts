@@ -23,6 +23,16 @@ export function mainsItems(inspected: Inspected): void {
       texts.fitThreeWireCord(),
     );
   add(
+    "mains-insulation",
+    "mains",
+    texts.mainsWiring(),
+    texts.bendWiresBeforeTransformer(),
+    by,
+    texts.mainsInsulationBrittle(),
+    "danger",
+    texts.renewMainsWiring(),
+  );
+  add(
     "fuse-order",
     "mains",
     texts.fuseSwitch(),
@@ -73,6 +83,16 @@ export function mainsItems(inspected: Inspected): void {
       texts.lineConnectedMetalWithin(),
       "danger",
       texts.fitInsulationIsolationTransformer(),
+    );
+    add(
+      "minus-capacitor",
+      "mains",
+      texts.minusToChassis(),
+      texts.capacitorFromMinus(),
+      texts.lineConnectedSet(),
+      texts.capacitorFromMinusShock(),
+      "danger",
+      texts.fitSafetyTypeMinus(),
     );
     add(
       "interference-capacitor",

@@ -18,7 +18,10 @@ export function liveCheck(circuit: Circuit | undefined, reservoirs: readonly Res
     texts.oneHandOnlyOther(),
     texts.probeLeadsRatedAbove(highest > 0 ? formatVolts(highest) : texts.highestRail()),
     texts.speakerDummyLoadConnected(),
-    ...(isLineConnected(circuit) ? [texts.isolationTransformerLineChassis()] : []),
+    ...(isLineConnected(circuit) ? [isolationStatement()] : []),
     ...(off.length > 0 ? [texts.stillOffAmpMeant(off.join(", "))] : []),
   ];
 }
+
+/** The statement that a line-connected set is behind its isolation transformer: asked at each power-on. */
+export const isolationStatement = (): string => texts.isolationTransformerLineChassis();

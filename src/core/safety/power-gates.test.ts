@@ -3,18 +3,17 @@ import { readCircuit } from "../circuit/read";
 import type { EventDraft } from "../tape/events/event";
 import { foldJob } from "../tape/fold";
 import { tape } from "../tape/tape-for-tests";
-import { unmetGates } from "./power-gates";
+import { unmetGates, type Intended } from "./power-gates";
 
 const load = (name: string) => readCircuit(readFileSync(`demo/amps/${name}.cir`, "utf8")).circuit;
 const halberd = load("halberd-120");
 const minor = load("minor");
 const ids = (circuit: typeof halberd | undefined, through: string, without: string[], ...lines: EventDraft[]) =>
-  unmetGates(
-    circuit,
-    foldJob(tape(...lines.map((l, i): [number, EventDraft] => [i, l]))),
-    { through, without },
-    circuit === minor ? 117 : 230,
-  ).map((g) => g.id);
+  asked(circuit, { through, without }, ...lines);
+const asked = (circuit: typeof halberd | undefined, intended: Intended, ...lines: EventDraft[]) =>
+  unmetGates(circuit, foldJob(tape(...lines.map((l, i): [number, EventDraft] => [i, l]))), intended, circuit === minor ? 117 : 230).map(
+    (g) => g.id,
+  );
 const stage = (stage: string): EventDraft => ({ type: "stage", payload: { stage, result: "passed" } });
 const on = (without: string[] = []): EventDraft => ({ type: "power", payload: { state: "on", plug: "in", without } });
 
@@ -43,8 +42,12 @@ describe("what stands against power", () => {
   });
   test("a line-connected set wants its isolation transformer, and no tube out of the string", () => {
     expect(ids(minor, "variable", [])).toEqual(["isolation"]);
-    expect(ids(minor, "variable", ["V2"], stage("isolation"))).toEqual(["series", "rails"]);
-    expect(ids(minor, "variable", [], stage("isolation"))).toEqual([]);
+    const behind = { through: "variable", without: [], isolated: true };
+    expect(asked(minor, { ...behind, without: ["V2"] }, stage("isolation"))).toEqual(["series", "rails"]);
+    expect(asked(minor, behind, stage("isolation"))).toEqual([]);
+    // It is asked for at each power-on: that it was there at Bring-up is not enough, nor is it to say so without having looked.
+    expect(ids(minor, "variable", [], stage("isolation"))).toEqual(["isolation"]);
+    expect(asked(minor, behind)).toEqual(["isolation"]);
   });
   test("an unloaded rail above a capacitor's rating is said before power", () => {
     const low = readCircuit(readFileSync("demo/amps/lantern-15.cir", "utf8").replace(/@volts 500/g, "@volts 350")).circuit;

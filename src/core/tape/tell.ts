@@ -65,7 +65,7 @@ export function tellEvent(e: JobEvent, before?: JobEvent): string {
   if (is(e, "power")) {
     if (e.payload.state === "off") return e.payload.plug === "in" ? texts.switchedOffPlugStill() : texts.switchedOffPlugOut();
     return texts.powerOn(
-      e.payload.through && e.payload.through !== "straight" ? texts.through(e.payload.through) : "",
+      `${e.payload.isolated ? texts.isolated() : ""}${e.payload.through && e.payload.through !== "straight" ? texts.through(e.payload.through) : ""}`,
       e.payload.without?.length ? texts.without(e.payload.without.join(", ")) : "",
     );
   }

@@ -5,6 +5,10 @@ import { say, type Value } from "../language/language";
 // corridor
 export const stopWhereSoundAmp = (amps: Value, high: Value) =>
   say`Stop: ${amps}, and a sound amp takes at most ${high}. Turn the dial back and pull the plug: something in this stage is shorted or has no bias`;
+export const stopTubeAboveRating = (amps: Value, over: Value) =>
+  say`STOP, off: at ${amps} an output tube without its bias stands above its rating (from ${over} on). Dial down, plug out, look for its bias`;
+export const tubeAboveRating = (tube: Value, watts: Value, rated: Value) =>
+  say`STOP, off: ${tube} burns ${watts} where ${rated} are rated. Dial down, plug out, look for its bias`;
 export const aboveCorridorWaitFeel = (low: Value, high: Value) =>
   say`Above the expected ${low} to ${high}: wait, feel for heat, and go no further while the current rises`;
 export const belowCorridorHeaterHigh = (low: Value, high: Value) =>
@@ -156,6 +160,7 @@ export const halfVoltsFirstHeaters = () => say`Half voltage first: all heaters g
 export const readReservoirRectifierWarms = () => say`Read the reservoir as the rectifier warms`;
 export const seriesStringThereNo = () => say`series heater string: there is no stage without tubes`;
 export const fullMainsNoLimiter = () => say`Full mains, no limiter`;
+export const takeLampOutIsolated = () => say`Take the lamp out. The isolation transformer stays, here and at every powered step`;
 export const takeLampOutStraight = () => say`Take the lamp out, straight to the wall`;
 export const currentOnceMoreThen = () => say`Read the current once more, then go to Walk`;
 export const onlyNowDoPrinted = () => say`the voltages of the chart hold only at full mains without a lamp`;

@@ -77,6 +77,7 @@ export const thereNoAmp = (position: Value) => say`there is no ${position} in th
 export const tubeSuch = () => say`a tube such as V1`;
 export const becauseReason = (rest: Value) => say`on ${rest} because REASON`;
 export const powerAmpLive = (through: Value, without: Value, passed: Value) => say`Power ON${through}${without}${passed}: the amp is live`;
+export const isolated = () => say` behind the isolation transformer`;
 export const through = (through: Value) => say` through ${through}`;
 export const without = (without: Value) => say`, without ${without}`;
 export const past = (passed: Value) => say`, with a reason for going past: ${passed}`;

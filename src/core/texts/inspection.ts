@@ -167,6 +167,17 @@ export const knobGrubScrewsChassis = () =>
 export const lineConnectedSet = () => say`line-connected set`;
 export const lineConnectedMetalWithin = () => say`line-connected metal within reach`;
 export const fitInsulationIsolationTransformer = () => say`fit insulation; isolation transformer at the bench`;
+export const mainsWiring = () => say`mains wiring`;
+export const bendWiresBeforeTransformer = () =>
+  say`Every wire from the cord to fuse, switch, selector and transformer: bend each a little; rubber and cloth that crack bare it`;
+export const mainsInsulationBrittle = () => say`insulation of the mains wiring brittle or bare`;
+export const renewMainsWiring = () => say`renew the mains wiring, sleeved and tied`;
+export const minusToChassis = () => say`B− to chassis, aerial, jack`;
+export const capacitorFromMinus = () =>
+  say`The capacitor (with its resistor) between the set's minus line and the chassis, the aerial or a jack: type, class, leakage`;
+export const capacitorFromMinusShock = () =>
+  say`Capacitor from B− to chassis, aerial or jack: the only thing between the mains and whoever touches them; paper, leaking or of no safety class`;
+export const fitSafetyTypeMinus = () => say`fit a safety type, class Y, of the same value; the resistor across it checked`;
 export const acrossLine = () => say`across the line`;
 export const capacitorAcrossLineOld = () => say`The capacitor across the line: an old paper one is always live`;
 export const paperCapacitorAcrossLine = () => say`paper capacitor across the line`;

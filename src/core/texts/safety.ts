@@ -89,6 +89,8 @@ export const neverStraightFullMains = () =>
   say`Never straight to full mains after work, storage or carriage: a lamp or a variable transformer first`;
 export const lineConnectedChassisIsolation = () =>
   say`Line-connected chassis: the isolation transformer is not ticked at Bring-up. Connect no instrument without it`;
+export const isolationNotSaid = () =>
+  say`Line-connected chassis: it goes on behind the isolation transformer only, at every step. Say that it is there`;
 export const partSeriesHeaterString = (pulled: Value) => say`${pulled} is part of the series heater string: without it no heater lights`;
 export const unloadedKeepDialDown = (over: Value) => say`Unloaded, ${over}: keep the dial down, or connect a load`;
 export const canReachRated = (capacitor: Value, volts: Value, rated: Value) => say`${capacitor} can reach ${volts} and is rated ${rated}`;

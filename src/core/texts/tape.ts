@@ -84,6 +84,7 @@ export const mains = (payload: Value) => say`Mains ${payload}`;
 export const switchedOffPlugStill = () => say`Switched off, plug still in`;
 export const switchedOffPlugOut = () => say`Switched off, plug out`;
 export const powerOn = (payload: Value, payload2: Value) => say`POWER ON${payload}${payload2}`;
+export const isolated = () => say` behind the isolation transformer`;
 export const through = (through: Value) => say` through ${through}`;
 export const without = (payload: Value) => say`, without ${payload}`;
 export const liveCheckPointsConfirmed = (length: Value) =>

@@ -6,10 +6,12 @@ import { words } from "@/core/language/language";
 import { useMemo, useState } from "react";
 import { useForm } from "react-hook-form";
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
+import { passedForPower } from "@/core/safety/gates-passed";
 import { unmetGates } from "@/core/safety/power-gates";
+import { powerOnLines } from "@/core/safety/power-on-act";
 import { nextStage } from "@/core/bring-up/next-stage";
-import { wallVolts } from "@/core/circuit/mains-connection";
-import { liveCheck } from "@/core/safety/live-check";
+import { isLineConnected, wallVolts } from "@/core/circuit/mains-connection";
+import { isolationStatement, liveCheck } from "@/core/safety/live-check";
 import { Field } from "../forms/section";
 import { useJob } from "../job/job-context";
 
@@ -28,7 +30,9 @@ export function PowerOn({ close }: { close(): void }) {
     .filter(Boolean)
     .map((t) => t.toUpperCase());
   const wall = wallVolts(circuit, settings.mainsVolts);
-  const gates = unmetGates(circuit, state, { through, without: out }, wall);
+  const isolated = isLineConnected(circuit) && questions.some((q) => q === isolationStatement() && ticked.has(q));
+  const passed = passedForPower(state);
+  const gates = unmetGates(circuit, state, { through, without: out, isolated }, wall).filter((g) => !passed.has(g.id));
   const refused = refusedTo(role, { type: "gate-passed", payload: {} });
   const passes = gates.length === 0 || (!refused && reason.trim().length >= 3);
   const all = questions.every((q) => ticked.has(q)) && passes;
@@ -36,18 +40,7 @@ export function PowerOn({ close }: { close(): void }) {
 
   const go = handleSubmit(() => {
     if (!all) return;
-    say(
-      ...(gates.length > 0
-        ? [
-            {
-              type: "gate-passed",
-              payload: { station: "bring-up", reason: `${gates.map((g) => g.id).join(", ")}: ${reason.trim()}`, understood: true },
-            } as const,
-          ]
-        : []),
-      { type: "power", payload: { state: "on", plug: "in", through, ...(out.length ? { without: out } : {}) } },
-      { type: "live-check", payload: { confirmed: questions } },
-    );
+    say(...powerOnLines({ through, without: out, isolated, unmet: gates, reason, confirmed: questions }));
     close();
   });
 

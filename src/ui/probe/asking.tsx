@@ -5,7 +5,8 @@ import { refusedTo } from "@/core/shop/people";
 import { words } from "@/core/language/language";
 import { useState } from "react";
 import { unmetGates } from "@/core/safety/power-gates";
-import { wallVolts } from "@/core/circuit/mains-connection";
+import { isLineConnected, wallVolts } from "@/core/circuit/mains-connection";
+import { powerOnLines } from "@/core/safety/power-on-act";
 import { liveCheck } from "@/core/safety/live-check";
 import { useJob } from "../job/job-context";
 import { Keys } from "./keys";
@@ -40,9 +41,11 @@ export function Asking({
   const live = energyKind === "live";
   const through = (view.state.power?.through ?? "variable") as "variable" | "lamp" | "lamp and variable" | "straight";
   const without = view.state.power?.without ?? [];
+  // Confirmed before the gates come: the statement is one of the questions.
+  const isolated = isLineConnected(view.circuit);
   const wall = wallVolts(view.circuit, settings.mainsVolts);
   // Gates are no statements to be nodded through: each is passed by a long press, and that goes on the tape.
-  const gates = live ? [] : unmetGates(view.circuit, view.state, { through, without }, wall);
+  const gates = live ? [] : unmetGates(view.circuit, view.state, { through, without, isolated }, wall);
   // The power itself is the last thing that is confirmed.
   const steps = live
     ? questions
@@ -63,7 +66,7 @@ export function Asking({
       if (at < steps.length - 1) return setAt(at + 1);
       const checked = { type: "live-check", payload: { confirmed: questions } } as const;
       if (live) say(checked);
-      else say({ type: "power", payload: { state: "on", plug: "in", through, ...(without.length ? { without } : {}) } }, checked);
+      else say(...powerOnLines({ through, without, isolated, unmet: [], reason: "", confirmed: questions }));
       done();
     },
     other(key) {

@@ -15,6 +15,8 @@ export class Power {
   @Optional() @IsIn(["in", "out"]) plug?: "in" | "out";
   @Optional() @IsIn(["straight", "lamp", "variable", "lamp and variable"]) through?: string;
   @Optional() @IsTextList(40, 20) without?: string[];
+  /** Through the isolation transformer as well: a set with one side of the line on its chassis needs it at every powered step. */
+  @Optional() @IsBoolean() isolated?: boolean;
 }
 
 /** The short check before live work, answered once per power-on. */

@@ -5,6 +5,8 @@ import { say } from "@/core/language/language";
 import { useEffect, useMemo, useState } from "react";
 import type { StagePrediction } from "@/core/bring-up/corridor";
 import { stageReadings } from "@/core/bring-up/stage-state";
+import { overByCathode } from "@/core/bring-up/over-rating";
+import { latestReading } from "@/core/tape/fold";
 import { judgeStageReading } from "@/core/bring-up/stage-reading";
 import type { BringUpStage } from "@/core/bring-up/stages";
 import type { Watch } from "@/core/bring-up/watches";
@@ -38,9 +40,17 @@ export function StageReadings({
   const watch = stage.watch.find((w) => w.point === at) ?? stage.watch.find((w) => !readingOfWatch(w)) ?? stage.watch[0];
   // Behind a lamp the wall says nothing: the volts at the amp are those that its own instrument showed.
   const ampVolts = state.mainsCurrents.findLast((c) => c.stage === stage.id)?.volts;
+  /** As it was read, else as it is expected at the volts of now. */
+  const plateVolts = (node: string) => {
+    const row = view.rows.find((x) => x.point.node === node);
+    return row && (latestReading(state, row.point.name)?.value ?? row.expected?.volts);
+  };
   const judgedOf = (w: Watch) => {
     const r = readingOfWatch(w);
-    return r && judgeStageReading(w.point, r.value, prediction?.steps ?? [], r.conditions.limiter ? ampVolts : r.conditions.mains);
+    if (!r) return undefined;
+    const over = w.kind === "dcv" && w.node ? overByCathode(view.circuit!, w.node, r.value, plateVolts) : undefined;
+    if (over) return { verdict: "out" as const, why: over.says };
+    return judgeStageReading(w.point, r.value, prediction?.steps ?? [], r.conditions.limiter ? ampVolts : r.conditions.mains);
   };
   const missing = stage.watch.filter((w) => w.must && (!readingOfWatch(w) || judgedOf(w)?.verdict === "out")).map((w) => w.point);
   const key = missing.join();
