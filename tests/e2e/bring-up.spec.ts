@@ -147,6 +147,7 @@ test("the Halberd 120 with its discharge plan: the tool judged, proved, the read
   await page.getByRole("combobox", { name: "Entry line" }).fill("c1 240");
   await page.getByRole("combobox", { name: "Entry line" }).press("Enter");
   await expect(step.getByRole("alert").first()).toContainText("Is the plug out?");
+  await step.getByRole("button", { name: "It is off and the plug is out" }).click();
   await log("0.5");
   await log("0.4");
   for (const volts of ["0.3", "0.3", "0.3", "0.2"]) await log(volts);

@@ -222,6 +222,8 @@ test("recordings that are none are refused by what was read; a generic chain sta
 });
 
 test("an experiment is in the circuit in use until it is put back with one click", async ({ page }) => {
+  // A part is tried with the power off.
+  await log(shop, page, 1011, off());
   await open(page, "/jobs/1011/signal");
   const figures = page.getByRole("region", { name: "Response figures" });
   const feedback = figures.locator("dd").first();
@@ -235,7 +237,6 @@ test("an experiment is in the circuit in use until it is put back with one click
   const predicted = (await feedback.innerText()).split("→ ")[1]!;
   await page.getByRole("button", { name: "Try it in the amp" }).click();
   await expect(feedback).toHaveText(predicted);
-  await log(shop, page, 1011, off());
   await open(page, "/jobs/1011/work");
   // Work is done with the amp proven dead; the tape is where the trial stands until then.
   await expect(page.getByText("R17=4.7k").first()).toBeVisible();

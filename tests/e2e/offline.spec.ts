@@ -106,7 +106,15 @@ test("PROVEN DEAD is not said from what is kept: others may have switched the am
   const read = (round: number) =>
     ["C1", "C2", "C3"].map((reservoir, i) => ({ type: "discharge-reading", at: at(round + i), payload: { reservoir, volts: 0.2 } }));
   await log({ type: "power", at: at(900), payload: { state: "off", plug: "out" } });
-  await log({ ...meter, at: at(800) }, ...read(700), ...read(600), { ...meter, at: at(500) });
+  const tool = { type: "tool-check", payload: { marked: 2200, read: 2200 } };
+  await log(
+    { ...meter, at: at(800) },
+    { ...tool, at: at(790) },
+    ...read(700),
+    ...read(600),
+    { ...tool, at: at(510) },
+    { ...meter, at: at(500) },
+  );
   await open(page, "make-safe");
   await expect(guard(page)).toHaveAttribute("data-energy", "proven-dead");
   await shop.kill();

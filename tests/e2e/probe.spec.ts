@@ -259,7 +259,14 @@ test("hunt on the Wren: the leaky capacitor, its lifted leg read by the meter; r
   await takeByMeter(page, settle(page), "Reading, V");
   await expect(settle(page)).toHaveCount(0, { timeout: 20_000 });
   await expect(advice(page)).toContainText("C6 leaky");
-  await say(page, "fit C6 22n 630V film, was leaky");
+  // Nothing is fitted in a live amp: the entry line says so, and keeps what was typed.
+  const entry = page.getByRole("combobox", { name: "Entry line" });
+  await entry.fill("fit C6 22n 630V film, was leaky");
+  await entry.press("Enter");
+  await expect(page.getByText("The amp is live: switch off")).toBeVisible();
+  await expect(entry).toHaveValue("fit C6 22n 630V film, was leaky");
+  await log(shop, page, 1004, { type: "power", payload: { state: "off", plug: "out" } });
+  await entry.press("Enter");
   // She wants it original, and was not asked: it is held until somebody says why.
   await page.getByLabel("It is done already, or cannot wait, because").fill("it would have taken the output tube with it");
   await page.getByRole("button", { name: "Log it with this reason" }).click();

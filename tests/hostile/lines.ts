@@ -56,23 +56,34 @@ export async function openTarget(client: Client, stored: StoredForTests): Promis
     amp: "Wren 5",
     netlist: NETLIST,
   });
-  const p = samplePayloads(stored, { finding: 1, removed: 1, asked: 1, soak: 1, reform: 1, planned: 1, bill: 1 });
+  const p = samplePayloads(stored, { finding: 1, removed: 1, change: 1, asked: 1, soak: 1, reform: 1, planned: 1, bill: 1 });
   const say = (type: string, payload: object) => ({ type, payload, who: "J.M." });
   const { events } = await client.json<{ events: { seq: number }[] }>("POST", `/api/v1/jobs/${job}/events`, {
     events: [
       say("finding", p.finding),
       say("removed", p.removed),
+      // Before the capacitors are on a supply: nothing is changed in a live amp.
+      say("change", { position: "V2 socket", kind: "repair", newPart: "new socket", reversible: true }),
       say("approval", { what: "V2 socket: new socket", answer: "asked" }),
       say("soak-begun", p["soak-begun"]),
       say("reform-begun", p["reform-begun"]),
-      say("planned", p.planned),
+      say("planned", { ...p.planned, needs: [] }),
       say("bill", p.bill),
     ],
   });
-  const [finding, removed, asked, soak, reform, planned, bill] = events.map((e) => e.seq);
+  const [finding, removed, change, asked, soak, reform, planned, bill] = events.map((e) => e.seq);
   return {
     job,
-    lines: { finding: finding!, removed: removed!, asked: asked!, soak: soak!, reform: reform!, planned: planned!, bill: bill! },
+    lines: {
+      finding: finding!,
+      removed: removed!,
+      change: change!,
+      asked: asked!,
+      soak: soak!,
+      reform: reform!,
+      planned: planned!,
+      bill: bill!,
+    },
   };
 }
 

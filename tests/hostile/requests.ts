@@ -103,7 +103,7 @@ const TYPES = [
 
 /** Bodies that the routes know, to be changed. */
 function soundBodies(stored: StoredForTests): unknown[] {
-  const payloads = samplePayloads(stored, { finding: 2, removed: 3, asked: 4, soak: 5, reform: 6, planned: 7, bill: 8 });
+  const payloads = samplePayloads(stored, { finding: 2, removed: 3, change: 4, asked: 5, soak: 6, reform: 7, planned: 8, bill: 9 });
   return [
     ...Object.entries(payloads).map(([type, payload]) => ({
       events: [{ type, payload, who: "J.M.", at: "2026-03-02T09:00:00.000Z", id: crypto.randomUUID() }],

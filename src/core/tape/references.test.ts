@@ -6,7 +6,7 @@ import { samplePayloads } from "./samples-for-tests";
 import { tape } from "./tape-for-tests";
 
 const stored = { photo: "a".repeat(64), recording: "b".repeat(64) };
-const p = samplePayloads(stored, { finding: 1, removed: 2, asked: 3, soak: 4, reform: 5, planned: 6, bill: 7 });
+const p = samplePayloads(stored, { finding: 1, removed: 2, change: 2, asked: 3, soak: 4, reform: 5, planned: 6, bill: 7 });
 const lines = tape(
   [0, { type: "finding", payload: p.finding }],
   [1, { type: "removed", payload: p.removed }],

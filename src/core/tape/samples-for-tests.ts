@@ -12,6 +12,7 @@ export interface StoredForTests {
 export interface LinesForTests {
   finding: number;
   removed: number;
+  change: number;
   asked: number;
   soak: number;
   reform: number;
@@ -204,16 +205,16 @@ export const samplePayloads = ({ photo, recording }: StoredForTests, lines: Line
     minutes: 20,
     reason: "leaks",
     reach: ["chassis out"],
-    needs: [1],
+    needs: [lines.planned],
     parts: [{ text: "22 nF 630 V film", pieces: 1, cost: 1.2, stock: 3, state: "in stock" }],
     fixedPrice: 30,
     reversible: true,
   },
   "planned-ended": { planned: lines.planned, how: "left out", why: "it measures well" },
-  "plan-order": { order: [lines.planned, 1] },
+  "plan-order": { order: [lines.planned] },
   timer: { turn: "started", planned: lines.planned, what: "soldering" },
   time: { minutes: -5, planned: lines.planned, what: "the telephone" },
-  "cure-test": { among: [1, 2], out: [1], result: "fault is back", note: "at once" },
+  "cure-test": { among: [lines.change], out: [lines.change], result: "fault is back", note: "at once" },
   "handed-on": { to: "A.B.", says: "C6 is new; bias still to set." },
   quote: {
     options: [
