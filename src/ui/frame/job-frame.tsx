@@ -36,6 +36,7 @@ export function JobFrame({ station, children }: { station: StationId; children: 
             {(station === "walk" || station === "suspects") && view.rows.length > 0 && (
               <ProbeLink order={station === "suspects" ? "suspects" : "movement"} />
             )}
+            {station === "make-safe" && <ProbeLink order="safe" label="Hands-free" />}
             {station === "cold-checks" && view.circuit && <ProbeLink order="cold" />}
           </div>
           <LeftOut />

@@ -8,7 +8,7 @@ import { useJob } from "../job/job-context";
 import type { ProbingOrder } from "@/core/walk/probe-order";
 
 /** @param label what it is called where that is not the walk. */
-export function ProbeLink({ order, label }: { order: ProbingOrder | "cold" | `bias:${string}`; label?: string }) {
+export function ProbeLink({ order, label }: { order: ProbingOrder | "cold" | "safe" | `bias:${string}`; label?: string }) {
   const { jobId } = useJob();
   const router = useRouter();
   const href = `/jobs/${jobId}/probe?order=${order}`;

@@ -12,6 +12,7 @@ import { ColdProbe } from "./cold-probe";
 import { Asking } from "./asking";
 import { Leaving } from "./leaving";
 import { Probing } from "./probing";
+import { SafeProbe } from "./safe-probe";
 import { Summary } from "./summary";
 import { startProbeWalk, type ProbeWalk } from "@/core/walk/probe-walk";
 import type { ProbingOrder } from "@/core/walk/probe-order";
@@ -19,11 +20,17 @@ import type { ProbingOrder } from "@/core/walk/probe-order";
 export type Phase = "asking" | "probing" | "summary" | "leaving";
 
 export interface ProbeModeProps {
-  /** "cold" for the resistances of the dead amp, "bias:T1" for the idle of an output stage, else the order of the live walk. */
-  order: ProbingOrder | "cold" | `bias:${string}`;
+  /** "safe" for the steps of the proof, "cold" for the resistances of the dead amp, "bias:T1" for the idle of an output stage, else the order of the live walk. */
+  order: ProbingOrder | "cold" | "safe" | `bias:${string}`;
 }
 
 export function ProbeMode({ order }: ProbeModeProps) {
+  if (order === "safe")
+    return (
+      <Screen>
+        <SafeProbe />
+      </Screen>
+    );
   if (order === "cold")
     return (
       <Screen>

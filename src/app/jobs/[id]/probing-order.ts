@@ -1,6 +1,6 @@
 import type { ProbeModeProps } from "@/ui/probe/probe-mode";
 
-const ORDERS = ["chain", "suspects", "cold"] as const;
+const ORDERS = ["chain", "suspects", "cold", "safe"] as const;
 /** The bias of the output stage at a transformer. */
 const BIAS = /^bias:\w{0,20}$/;
 

@@ -13,7 +13,7 @@ import { rebound } from "@/core/safety/discharge-tool";
 import { Field } from "../../forms/section";
 import { useJob } from "../../job/job-context";
 import { VerdictMark } from "../../forms/verdict-mark";
-import { keepTool, useTool } from "./tool";
+import { keepTool, useTool } from "../../job/tool";
 
 interface PlannerProps {
   reservoirs: ReservoirState[];

@@ -13,7 +13,7 @@ import { ReadingField } from "../../forms/reading-field";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../job/job-context";
-import { useTool } from "./tool";
+import { useTool } from "../../job/tool";
 
 export function StepForm({ step }: { step: ProofStep }) {
   const { say } = useJob();
