@@ -167,6 +167,12 @@ test("the Vantry Minor with an open heater: isolation first, the open element fo
   await expect(page.getByRole("region", { name: "Stage", exact: true })).toContainText("Isolation transformer");
   // Without it no power, unless with a reason.
   await page.getByRole("button", { name: "Power on…" }).click();
+  await expect(page.getByRole("dialog")).toContainText("behind the isolation transformer only");
+  // That it is there is asked at each power-on; here nobody has looked at it yet either.
+  await page
+    .getByRole("dialog")
+    .getByRole("checkbox", { name: /^ISOLATION TRANSFORMER/ })
+    .check();
   await expect(page.getByRole("dialog")).toContainText("isolation transformer is not ticked at Bring-up");
   await page.getByRole("dialog").getByRole("button", { name: "Cancel" }).click();
   await page.getByRole("button", { name: "Passed" }).click();

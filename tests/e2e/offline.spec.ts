@@ -104,7 +104,11 @@ test("PROVEN DEAD is not said from what is kept: others may have switched the am
   const at = (secondsAgo: number) => new Date(Date.now() - secondsAgo * 1000).toISOString();
   const meter = { type: "meter-check", payload: { source: "9 V battery", expected: 9, read: 9 } };
   const read = (round: number) =>
-    ["C1", "C2", "C3"].map((reservoir, i) => ({ type: "discharge-reading", at: at(round + i), payload: { reservoir, volts: 0.2 } }));
+    ["C1", "C2", "C3", "C4", "C5", "C20", "C21"].map((reservoir, i) => ({
+      type: "discharge-reading",
+      at: at(round + i),
+      payload: { reservoir, volts: 0.2 },
+    }));
   await log({ type: "power", at: at(900), payload: { state: "off", plug: "out" } });
   const tool = { type: "tool-check", payload: { marked: 2200, read: 2200 } };
   await log(

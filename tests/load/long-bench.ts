@@ -60,7 +60,13 @@ export async function longBench({ minutes, streams, everyMs, demo }: LongBenchOp
       if (answer.ok) told.logged++;
       else told.failures.push(`${type} of job ${job}: ${answer.status} ${(await answer.text()).slice(0, 200)}`);
     };
-    for (const job of JOBS) await log(job, "power", { state: "on", plug: "in" });
+    for (const job of JOBS) {
+      // The first went back to its owner in the demo.
+      if (job === JOBS[0]) await log(job, "taken-in", { why: "a long run on the bench" });
+      const reason = "isolation, rails, bias, fuse, straight, danger, series: a simulated amp";
+      await log(job, "gate-passed", { station: "bring-up", reason, understood: true });
+      await log(job, "power", { state: "on", plug: "in" });
+    }
 
     const listen = async (way: string) => {
       const answer = await fetch(address + way, { signal: stop.signal });

@@ -13,9 +13,10 @@ import * as texts from "../texts/allowed";
 export const changeRule: Rule<"change"> = {
   may({ payload, supersedes }, job, who) {
     if (payload.unagreed !== undefined && !isReason(payload.unagreed)) return impossible(texts.reasonWanted(), "unagreed");
+    const live = supersedes === undefined ? powerOff(job, who) : undefined;
+    if (live) return live;
     const beyond = refusedAsBeyond(job.state, payload);
-    if (beyond) return impossible(beyond, "unagreed");
-    return supersedes === undefined ? powerOff(job, who) : undefined;
+    return beyond ? impossible(beyond, "unagreed") : undefined;
   },
   takeBack: (stands, job) => billed(job, `change ${rootOf(job.state, stands.seq)}`),
 };

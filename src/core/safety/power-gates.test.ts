@@ -25,6 +25,21 @@ describe("what stands against power", () => {
     expect(ids(halberd, "variable", [], stage("bias"), fitted)).toEqual(["bias"]);
     // An amp that has run here with its output tubes in is not asked again.
     expect(ids(halberd, "variable", [], on(), { type: "power", payload: { state: "off", plug: "out" } })).toEqual([]);
+    // Read at each socket with its tube out, it is met, until a part is changed.
+    const without = ["V4", "V5", "V6", "V7"];
+    const socket = (point: string, value: number, out = without): EventDraft => ({
+      type: "reading",
+      payload: { point, kind: "dcv", value, conditions: { without: out } },
+    });
+    const names = unmetGates(halberd, foldJob([]), { through: "variable", without: [] }, 230)[0]!.says;
+    const points = [...names.matchAll(/(V\d\.g\d?) \(/g)].map((m) => m[1]!);
+    expect(points).toHaveLength(4);
+    const read = points.map((p) => socket(p, -45));
+    expect(ids(halberd, "variable", [], ...read)).toEqual([]);
+    expect(ids(halberd, "variable", [], ...read.slice(1))).toEqual(["bias"]);
+    expect(ids(halberd, "variable", [], ...read, socket(points[0]!, -3))).toEqual(["bias"]);
+    expect(ids(halberd, "variable", [], ...points.map((p) => socket(p, -45, [])))).toEqual(["bias"]);
+    expect(ids(halberd, "variable", [], ...read, fitted)).toEqual(["bias"]);
     // With them out there is no bias to lose; but C4 and C5 then see 516 V.
     expect(ids(halberd, "variable", ["V4", "V5", "V6", "V7"])).toEqual(["rails"]);
   });

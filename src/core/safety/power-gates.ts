@@ -56,8 +56,47 @@ export function unmetGates(circuit: Circuit | undefined, state: JobState, intend
       );
   }
   const ran = before.some((e) => a.output.some((t) => !(e.payload.without ?? []).some((o) => envelopeOf(o.toUpperCase()) === t)));
-  if (a.fixedBias && outputIn.length > 0 && !passed("bias", true) && !ran) add("bias", texts.biasNotProvenSockets(outputIn.join(", ")));
+  if (a.fixedBias && outputIn.length > 0 && !passed("bias", true) && !ran) {
+    const unread = socketsUnread(circuit, state, outputIn, changed);
+    if (unread.length > 0)
+      add("bias", texts.biasNotProvenSockets(outputIn.join(", "), unread.map((s) => texts.readSocket(s.point, s.atLeast)).join(", ")));
+  }
   return out;
+}
+
+/** Part of the chart's bias that a socket has to show, and volts where the chart says nothing. */
+const LEAST_BIAS_PART = 0.5;
+const LEAST_BIAS_VOLTS = 5;
+
+/**
+ * Grid pins of output sockets whose bias nobody has read with the tube out since the amp was last changed: what would meet the gate. A reading
+ * that was taken counts until something changes that it rests on.
+ */
+function socketsUnread(
+  circuit: Circuit,
+  state: Pick<JobState, "readings">,
+  tubes: readonly string[],
+  changed: number,
+): { point: string; atLeast: string }[] {
+  return [...anatomyOf(circuit).grids].flatMap(([tube, nodes]) =>
+    !tubes.includes(tube)
+      ? []
+      : nodes.flatMap((node) => {
+          const points = circuit.points.filter((p) => p.node === node);
+          const own = points.find((p) => (p.pin ?? "").startsWith(`${tube} `));
+          const name = own?.name ?? `${tube}.g`;
+          const chart = [own, ...points].find((p) => p?.chart !== undefined && p.chart < 0)?.chart;
+          const least = chart === undefined ? LEAST_BIAS_VOLTS : LEAST_BIAS_PART * -chart;
+          const read = state.readings.findLast(
+            (r) =>
+              r.seq > changed &&
+              r.kind === "dcv" &&
+              r.point.toLowerCase() === name.toLowerCase() &&
+              (r.conditions.without ?? []).some((t) => envelopeOf(t.toUpperCase()) === tube),
+          );
+          return read && read.value <= -least ? [] : [{ point: name, atLeast: formatVolts(-least) }];
+        }),
+  );
 }
 
 /** A lamp that stayed bright, or a fuse that went, in a step of the isolation. */

@@ -90,12 +90,13 @@ export const neverStraightFullMains = () =>
 export const lineConnectedChassisIsolation = () =>
   say`Line-connected chassis: the isolation transformer is not ticked at Bring-up. Connect no instrument without it`;
 export const isolationNotSaid = () =>
-  say`Line-connected chassis: it goes on behind the isolation transformer only, at every step. Say that it is there`;
+  say`Line-connected chassis: it goes on behind the isolation transformer only, at every step. Say that it is connected`;
 export const partSeriesHeaterString = (pulled: Value) => say`${pulled} is part of the series heater string: without it no heater lights`;
 export const unloadedKeepDialDown = (over: Value) => say`Unloaded, ${over}: keep the dial down, or connect a load`;
 export const canReachRated = (capacitor: Value, volts: Value, rated: Value) => say`${capacitor} can reach ${volts} and is rated ${rated}`;
-export const biasNotProvenSockets = (outputIn: Value) =>
-  say`Bias is not proven at the sockets of ${outputIn}: without it these tubes run away in seconds`;
+export const biasNotProvenSockets = (outputIn: Value, wanted: Value) =>
+  say`Bias is not proven at the sockets of ${outputIn}: without it these tubes run away in seconds. With them out, read ${wanted}`;
+export const readSocket = (point: Value, least: Value) => say`${point} (${least} or further below zero)`;
 
 // proof
 export const nowMoreThanDielectric = (first: Value, volts: Value) =>

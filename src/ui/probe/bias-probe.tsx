@@ -15,7 +15,8 @@ import { readingOf } from "@/core/instrument/held-reading";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { IdleSchool } from "@/core/tape/events/words";
-import { useJob } from "../job/job-context";
+import { warmingSeconds } from "@/core/anatomy/warm-up";
+import { useJob, useNow } from "../job/job-context";
 import { answerTo, useAnswer } from "../job/use-answer";
 import { useInstruments } from "../job/use-instruments";
 import { ProbeStrip } from "./around";
@@ -31,8 +32,8 @@ import { useSound } from "./sound";
 /** A hundredth of the turn for each press of an arrow key. */
 const STEP = 0.01;
 
-/** Parts of the plate rating from which the screen says to switch off. */
-const TOO_MUCH = 1.2;
+/** Parts of the plate rating above which the screen says to switch off. */
+const TOO_MUCH = 1;
 
 /** Unlike tubes need the adjuster more than once; after so many turns the rest is the tubes' own. */
 const MOST_ROUNDS = 3;
@@ -65,6 +66,8 @@ interface Taken {
 
 function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
   const { view, say, conditions, netlist, output, energyKind, settings } = useJob();
+  // Cold tubes show nothing: what is held before they are warm is no idle.
+  const warming = warmingSeconds(view.state.power, useNow());
   const circuit = view.circuit!;
   // The circuit in use changes when the adjuster is logged: the steps are those that it began with.
   const [{ way, steps, file, mains }] = useState(() => ({
@@ -156,7 +159,7 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
     if (!s || sample.kind !== s.kind || !asked.known()) return;
     holding.current = feedHold(anew ? startHold() : holding.current, sample);
     setHold(holding.current);
-    if (holding.current.phase !== "held") return;
+    if (holding.current.phase !== "held" || warming > 0) return;
     if (s.what === "read") takeHeld();
     else watch();
   });
@@ -179,6 +182,13 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
       setHold(holding.current);
     }
   }
+  const logged = useRef(false);
+  useEffect(() => {
+    if (!bias || logged.current) return;
+    logged.current = true;
+    logTable("before", taken);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the solver has answered
+  }, [bias]);
   function doneTurning() {
     const position = turned ?? aim?.position;
     if (adjuster)
@@ -207,7 +217,8 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
     const next = here.current + 1;
     if (steps[next]?.what === "read" && steps[next]!.tube === undefined && s.when === "after" && s.tube !== undefined && offTarget(all))
       return begin(turnAt);
-    if (next === turnAt) logTable("before", all);
+    // As it was found stands with the plate's volts that the same solver gives as for what is left: it is logged when they are known.
+    if (next === turnAt && !output) logTable("before", all);
     if (next === steps.length) logTable("after", all);
     begin(next);
   }
@@ -306,7 +317,9 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
     taken.find((x) => circuit.points.find((p) => p.name === steps[x.step]?.point)?.node === stage.supply)?.value ??
     view.rows.find((r) => r.point.node === stage.supply)?.expected?.volts;
   const rated = stage.tubes.find((t) => t.name === step?.tube)?.type.ratings?.plateWatts;
-  const tooMuch = live !== undefined && rated !== undefined && rail !== undefined && (live * rail) / rated > TOO_MUCH;
+  // A display that is over its range on a current says the same, only worse.
+  const beyond = meter?.over === true && step?.tube !== undefined && meter.kind === step.kind;
+  const tooMuch = beyond || (live !== undefined && rated !== undefined && rail !== undefined && (live * rail) / rated > TOO_MUCH);
   return (
     <>
       <ProbeStrip
@@ -330,7 +343,7 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
           >
             {tooMuch && (
               <p role="alert" className="probe-out text-5xl leading-tight font-bold" data-testid="too-much">
-                ■ Far above the rating: {step.what === "turn" ? "turn it back, or switch off" : "switch off"}.
+                ■ Above the rating: {step.what === "turn" ? "turn it back, or switch off" : "switch off"}.
               </p>
             )}
             {step.what === "read" ? (
@@ -361,7 +374,7 @@ function Setting({ stage, leave }: { stage: OutputStage; leave(): void }) {
             refused={refused}
             live={energyKind === "live"}
             waiting={false}
-            warming={0}
+            warming={warming}
             kind={step.kind}
           />
         </div>
