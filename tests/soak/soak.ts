@@ -192,7 +192,8 @@ export class Soak {
       job.events = Array.from({ length: 40 }, (_, i) => ({ ...job.events[0]!, seq: i + 1, id: randomUUID() }));
       const bytes = zipSync({ ...files, "job.json": strToU8(JSON.stringify(job)) });
       const taken = await this.acknowledged(() => fetch(`${address}/api/v1/import`, { method: "POST", body: bytes as never }));
-      if (taken) this.jobs.push({ uid: job.job.uid, lines: job.events.length });
+      // And the last line that says where they come from.
+      if (taken) this.jobs.push({ uid: job.job.uid, lines: job.events.length + 1 });
     }
   }
 
