@@ -18,6 +18,8 @@ export interface EntryContext {
   conditions: Conditions;
   station: StationId;
   decimal: "." | ",";
+  /** This year, in which a part is new; by the clock unless given. */
+  year?: number;
   /** Volts of the wall, for what an unloaded rail can reach; the circuit's own unless given. */
   wall?: number;
 }

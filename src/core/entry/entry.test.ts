@@ -72,7 +72,9 @@ describe("the entry line", () => {
         oldPart: "22 nF 400 V paper",
         oldMeasured: "leaky",
         reason: "was leaky",
-        set: ["C6=22nF", "C6.volts=630"],
+        // As the ledger and Substitute write it: with its kind and its year, and that nobody has checked it in its place.
+        set: ["C6=22nF", "C6.volts=630", "C6.kind=film", `C6.year=${new Date().getFullYear()}`],
+        checks: [expect.stringContaining("not checked in its place")],
       },
     });
     expect(entry("fit C6 32 450V, dry")).toMatchObject({ ok: false, why: "32 µF or 32 pF?" });

@@ -1,10 +1,12 @@
 /** Lines about what is found, fitted, taken off, put back, asked and waited for. */
 
+import { readTypedPart, typedSet } from "../capacitor/typed-part";
 import { findElement } from "../circuit/circuit";
 import { parseQuantity } from "../quantity/parse";
 import { spiceNumber } from "../circuit/write";
 import { describePart } from "../circuit/part-words";
 import { type Entry, type EntryContext, no, yes } from "./context";
+import { notChecked, notSolved } from "../texts/capacitor";
 import * as texts from "../texts/entry";
 
 export function readFit(rest: string, ctx: EntryContext): Entry {
@@ -21,12 +23,23 @@ export function readFit(rest: string, ctx: EntryContext): Entry {
   const unit = letter === "C" ? "F" : letter === "R" ? "Ω" : undefined;
   const pieces = described.split(" ");
   const set: string[] = [];
+  const checks: string[] = [];
   if (unit) {
     const value = parseQuantity(pieces[0]!, { unit, decimal: ctx.decimal });
     if (value.ok) {
       pieces[0] = value.quantity.echo;
       // What is judged from now on is judged by the new part.
-      if (part) set.push(...fittedSet(part.name, value.quantity.value, unit, described));
+      if (part) {
+        // As the ledger and Substitute write it: with what it is made of and the year in which it is new.
+        const typed = readTypedPart(letter as "C" | "R", described, ctx.decimal);
+        const year = ctx.year ?? new Date().getFullYear();
+        set.push(
+          ...(typed.ok
+            ? typedSet(part.name, typed.part, year)
+            : [...fittedSet(part.name, value.quantity.value, unit, described), `${part.name}.year=${year}`]),
+        );
+        checks.push(notChecked(typed.ok ? notSolved() : typed.why));
+      }
     } else if (/^[\d.,]/.test(pieces[0]!)) return no(pieces[0]!, value.why, value.accepted);
   }
   const newPart = pieces.map((p) => p.replace(/^(\d+(?:\.\d+)?)(V|W)$/i, (_, n: string, u: string) => `${n} ${u.toUpperCase()}`)).join(" ");
@@ -43,6 +56,7 @@ export function readFit(rest: string, ctx: EntryContext): Entry {
       ...(was ? { oldMeasured: was } : {}),
       ...(reasonText ? { reason: reasonText } : {}),
       ...(set.length > 0 ? { set } : {}),
+      ...(checks.length > 0 ? { checks } : {}),
     },
   });
 }
