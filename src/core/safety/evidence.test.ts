@@ -194,6 +194,19 @@ describe("what was read at the wrong time counts for nothing", () => {
   });
 });
 
+describe("a proof of another day", () => {
+  test("its readings are no first ones of today's; one more low reading takes nothing from one that holds", () => {
+    const day = 24 * 3600;
+    const once = proof(day).filter(([t, e]) => e.type !== "discharge-reading" || t < day + 50);
+    expect(kind(day + 200, [...PROVEN, ...once])).not.toBe("proven-dead");
+    expect(kind(day + 200, [...PROVEN, ...proof(day)])).toBe("proven-dead");
+    expect(kind(400, [...PROVEN, [300, dead("C1", 0.3)]])).toBe("proven-dead");
+    // Begun an hour ago and left: the first readings are as old as the meter's check.
+    const begun = PROVEN.slice(0, 8);
+    expect(kind(4000, [...begun, [3600, meter()], ...proof(3600).slice(5)])).not.toBe("proven-dead");
+  });
+});
+
 describe("a supply for reforming", () => {
   const begun = (part = "C1", steps = [200, 400]): EventDraft => ({
     type: "reform-begun",

@@ -80,7 +80,7 @@ export function conflictOf(
 const show = (volts: number) => `${Number(volts.toPrecision(3))} V`;
 
 /** Why one low reading of a reservoir is enough; undefined where it may come back above the safe volts. */
-function onceBecause(s: Replayed, i: number, safeVolts: number): string | undefined {
+export function onceBecause(s: Replayed, i: number, safeVolts: number): string | undefined {
   if (s.covered(i)) return texts.clipIsOn();
   const held = s.held[i];
   if (held === undefined || rebound(held) > safeVolts) return undefined;

@@ -10,7 +10,7 @@ import { is, type JobEvent } from "../tape/events/event";
 import { toolProved } from "./discharge-tool";
 import { dischargedFrom, feedsTubes, HOT_TUBES_SECONDS } from "./discharged-by";
 import type { EnergyContext } from "./energy-context";
-import { allRead, conflictOf, secondFrom } from "./proof";
+import { allRead, conflictOf, onceBecause, secondFrom } from "./proof";
 import type { Replayed } from "./replayed";
 import { apart, placeOf, reservoirOf } from "./reservoirs-of-job";
 import { isOfEnergy, signOf, type Sign } from "./signs";
@@ -420,13 +420,21 @@ class Replay {
       this.forget(i);
       // More than can come back by itself: something feeds it, and the plug has to be looked at again.
       if (before && conflict) Object.assign(s, { plugOut: false, offAt: NaN });
-      // Another that was read low before this one may hang on it.
-      s.meterAfter = undefined;
+      // Another that was read low before this one may hang on it: it is read once more.
+      this.readAgain();
     } else if (doubted) s.conflict[i] = conflict;
     else {
       s.conflict[i] = undefined;
       if (step) this.count(i, { volts, at: e.at, meter: "" }, t);
     }
+  }
+
+  /** A charge was seen: the last reading of every reservoir has to come after it. */
+  private readAgain(): void {
+    const { s, context } = this;
+    s.first = s.first.map((first, k) => (first && onceBecause(s, k, context.safeVolts) ? undefined : first));
+    s.second = this.reservoirs.map(() => undefined);
+    s.meterAfter = s.toolAfter = undefined;
   }
 
   /** Counts a low reading for the proof, where meter, plug and time allow it. */
@@ -435,6 +443,13 @@ class Replay {
     const proved = s.meter && t >= s.meter.time && t - s.meter.time <= context.meterMinutes * 60_000 ? s.meter : undefined;
     if (!proved || s.power !== "off" || !s.plugOut || !(t >= s.offAt && t >= s.lastSign) || s.supplies.size > 0) return;
     const counted = { ...reading, meter: proved.name };
+    const complete = s.meterAfter !== undefined && allRead(s, context.safeVolts);
+    // One more low reading takes nothing from a proof that holds; after its hours everything begins anew.
+    if (complete && t - Date.parse(s.meterAfter!) <= context.proofHours * 3600e3) return;
+    if (complete) this.clearProof();
+    // A first reading of so long ago that no meter check reaches around both is none.
+    const first = s.first[i];
+    if (first && t - Date.parse(first.at) > context.meterMinutes * 60_000) this.forget(i);
     if (!s.first[i]) s.first[i] = counted;
     else if (t >= secondFrom(s, i) && s.clips.size === 0) {
       s.second[i] = counted;

@@ -32,7 +32,7 @@ test("from a Wren that was just switched off to PROVEN DEAD: meter, tool, clip, 
   await type("9.02");
   expect(step()).toHaveTextContent("Measure the discharge tool");
   await type("2190");
-  expect(step()).toHaveTextContent("Discharge C1: it holds");
+  expect(step()).toHaveTextContent("Clip the tool on C1: it holds");
   expect(step()).toHaveTextContent("at B1");
   fireEvent.keyDown(document.body, { key: "c" });
   await settle();

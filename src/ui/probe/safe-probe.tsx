@@ -214,6 +214,8 @@ function words(here: Asked): string {
       return `PROVEN DEAD with the clip on ${here.reservoir}. It may stay there`;
     case "done":
       return "Nothing is left to read";
+    case "discharge":
+      return `Clip the tool on ${here.reservoir}: it holds ${formatVolts(here.volts)}`;
     default:
       return capital(stepWords(here).replace(/ in \d+ s$/, ""));
   }
