@@ -48,6 +48,7 @@ export const SCREENS: Screen[] = [
   audited("/jobs/1009/cold-checks", "Controls", "Valves", "Leakage"),
   audited("/jobs/1010/cold-checks", "Heaters"),
   touched("/jobs/1010/probe?order=cold"),
+  touched("/jobs/1006/probe?order=safe"),
   touched("/jobs/1004/walk"),
   touched("/jobs/1004/suspects"),
   touched("/jobs/1004/probe"),
