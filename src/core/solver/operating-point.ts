@@ -158,7 +158,7 @@ export function readings(
     return out;
   }
   const column = new Float64Array(network.size);
-  const high: { point: TestPoint; node: number }[] = [];
+  const high: { point: TestPoint; node: number; ohms: number }[] = [];
   for (const point of points) {
     const node = point.node === "0" ? -1 : (network.index.get(point.node) ?? -1);
     if (node < 0) {
@@ -169,20 +169,35 @@ export function readings(
     column[node] = 1;
     work.lu.solve(column);
     const ohms = column[node]!;
-    if (Number.isFinite(meterOhms) && ohms > HIGH_NODE * meterOhms) high.push({ point, node });
+    if (Number.isFinite(meterOhms) && ohms > HIGH_NODE * meterOhms) high.push({ point, node, ohms });
     else out.set(point.name, x[node]! / (1 + ohms / meterOhms));
   }
   // Where the meter pulls the point far, the tube answers: solved with the meter in the network.
-  for (const { point, node } of high) out.set(point.name, loadedVolts(network, work, x, node, meterOhms));
+  for (const { point, node, ohms } of high) out.set(point.name, loadedVolts(network, work, x, node, ohms, meterOhms));
   return out;
 }
 
-function loadedVolts(network: Network, work: Workspace, x: Float64Array, node: number, meterOhms: number): number {
+/** Up to this share of its own resistance to the meter's a node's loaded voltage may be scaled where it cannot be solved: right to a hundredth. */
+const SCALED_NODE = 0.1;
+/** Parts of the meter's load that are put on one after the other where all at once does not settle. */
+const LOADS = [0.01, 0.03, 0.1, 0.3, 1];
+
+/** @param ohms of the node, as it stands without the meter. @returns NaN where the amp does not settle with the meter on. */
+function loadedVolts(network: Network, work: Workspace, x: Float64Array, node: number, ohms: number, meterOhms: number): number {
   const meter = { name: "", a: node, b: -1, siemens: 1 / meterOhms };
-  network.conductors.push(meter);
   const loaded = x.slice();
-  const solved = newton(work, loaded, { iterations: 40 });
-  const ok = solved.converged || solveNewton(work, loaded).converged;
+  const solve = () => newton(work, loaded, { iterations: 40 }).converged;
+  network.conductors.push(meter);
+  let ok = solve();
+  if (!ok) {
+    loaded.set(x);
+    ok = LOADS.every((part) => ((meter.siemens = part / meterOhms), solve()));
+  }
+  if (!ok) {
+    loaded.set(x);
+    ok = solveNewton(work, loaded).converged;
+  }
   network.conductors.pop();
-  return ok ? loaded[node]! : NaN;
+  if (ok) return loaded[node]!;
+  return ohms <= SCALED_NODE * meterOhms ? x[node]! / (1 + ohms / meterOhms) : NaN;
 }

@@ -17,14 +17,30 @@ export interface Explained {
   distance: Float64Array;
 }
 
-/** A covariance made ready: its inverse, row-major, and the logarithm of its determinant; undefined where it is none. */
-export type Prepared = { inverse: Float64Array; logDet: number } | undefined;
+/** A covariance made ready: itself, its inverse, both row-major, and the logarithm of its determinant; undefined where it is none. */
+export type Prepared = { cov: Float64Array; inverse: Float64Array; logDet: number } | undefined;
+
+/** Part of its first value below which what is left of a diagonal of the inverse is the rounding of what was taken off. */
+const WORN = 1e-6;
 
 /** @param cov n × n, symmetric; left as it was. */
 export function prepare(cov: Float64Array): Prepared {
   const inverse = cov.slice();
   const logDet = invert(inverse, Math.round(Math.sqrt(cov.length)));
-  return logDet === undefined ? undefined : { inverse, logDet };
+  return logDet === undefined ? undefined : { cov, inverse, logDet };
+}
+
+/** Inverse of a covariance without some rows and columns, which are zero in it; undefined where it is none. */
+function inverseWithout(cov: Float64Array, out: Uint8Array): Float64Array | undefined {
+  const n = out.length;
+  const left = Array.from(out.keys()).filter((i) => !out[i]);
+  const m = left.length;
+  const part = new Float64Array(m * m);
+  left.forEach((i, a) => left.forEach((j, b) => (part[a * m + b] = cov[i * n + j]!)));
+  if (m > 0 && invert(part, m) === undefined) return undefined;
+  const inverse = new Float64Array(n * n);
+  left.forEach((i, a) => left.forEach((j, b) => (inverse[i * n + j] = part[a * m + b]!)));
+  return inverse;
 }
 
 /** The same with a covariance that is used once. */
@@ -94,6 +110,14 @@ export function explainWith(
       p[best * n + i] = 0;
     }
     r[best] = 0;
+    // Readings that hang together by many digits leave a difference of nearly equal numbers: then it is inverted anew.
+    for (let i = 0; i < n; i++)
+      if (!out[i] && !(p[i * n + i]! > WORN * prepared.inverse[i * n + i]!)) {
+        const again = inverseWithout(prepared.cov, out);
+        if (!again) return { log: -Infinity, slips, distance };
+        p = again;
+        break;
+      }
     times();
   }
   return { log, slips, distance };

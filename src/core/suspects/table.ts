@@ -269,7 +269,8 @@ export class FaultTable {
       // The meter's loading divides the spread as it divides the volts.
       const node = this.circuit.points[i]!.node;
       const ideal = network.index.has(node) ? idealVolts({ network, x }, node) : 0;
-      const loaded = Math.abs(ideal) > 1e-6 ? Math.min(1, Math.abs(volts[i]! / ideal)) : 1;
+      // What nothing holds has no loading that could be said.
+      const loaded = Math.abs(ideal) > 1e-6 && Number.isFinite(volts[i]!) ? Math.min(1, Math.abs(volts[i]! / ideal)) : 1;
       row.forEach((s, k) => {
         const column = columns[k];
         const knob = knobs[k]!;

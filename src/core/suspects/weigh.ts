@@ -127,7 +127,8 @@ export function weigh(table: FaultTable, columns: Column[], priors: ReadonlyMap<
     const peak = all.reduce((x, f) => (f.log > x.log ? f : x));
     // Severity is not known beforehand: its likelihood is the average over the range on a log scale, what was passed over as nothing.
     const whole = Math.max(all.length, lines.length);
-    const marginal = peak.log + Math.log(all.reduce((sum, f) => sum + Math.exp(f.log - peak.log), 0) / whole);
+    const marginal =
+      peak.log === -Infinity ? -Infinity : peak.log + Math.log(all.reduce((sum, f) => sum + Math.exp(f.log - peak.log), 0) / whole);
     const rest = 1 - NOTHING_WRONG_CHANCE - PAIR_CHANCE - UNKNOWN_CHANCE;
     const prior = fault === HEALTHY ? NOTHING_WRONG_CHANCE : (rest * priors.get(fault)!) / total;
     return {
@@ -177,9 +178,13 @@ function unknown(
   };
 }
 
+/** @throws Error that names the fault whose weight is no number: it would spoil all the others. */
 function normalise(weighed: Weighed[]): void {
+  for (const w of weighed)
+    if (Number.isNaN(w.log) || w.log === Infinity) throw new Error(`the weight of “${w.fault.name}” is ${w.log}, which is no number`);
   weighed.sort((a, b) => b.log - a.log);
   const top = weighed[0]!.log;
+  if (top === -Infinity) throw new Error("no fault of the table has a weight: none explains any of the readings");
   const sum = weighed.reduce((s, w) => s + Math.exp(w.log - top), 0);
   for (const w of weighed) w.weight = Math.exp(w.log - top) / sum;
 }
