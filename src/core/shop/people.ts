@@ -32,9 +32,13 @@ export function refusedTo(role: Role | undefined, { type, payload }: Logged): st
   if (type === "payment") return say`An apprentice takes no payment: ask the technician`;
   if (type === "brief" && (payload as { spendingLimit?: unknown } | null)?.spendingLimit !== undefined)
     return say`An apprentice agrees no spending limit with the owner: ask the technician`;
-  if ((type === "planned" || type === "change") && hasPrice(payload)) return say`An apprentice sets no price: ask the technician`;
+  if ((type === "planned" || type === "change") && hasPrice(payload)) return setsPriceRefusedTo(role);
   return type === "approval" && namesACost({ type, payload }) ? agreesNoCost() : undefined;
 }
+
+/** Why somebody of a role may not say what a part or a task costs; undefined when they may. */
+export const setsPriceRefusedTo = (role: Role | undefined): string | undefined =>
+  role === "apprentice" ? say`An apprentice sets no price: ask the technician` : undefined;
 
 /** A task or a part with what it costs. */
 function hasPrice(payload: unknown): boolean {

@@ -9,6 +9,7 @@ import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { WideTable } from "../../forms/wide-table";
+import { TryPart } from "../../frame/try-part";
 import { useJob } from "../../job/job-context";
 import { useAnswer } from "../../job/use-answer";
 import { keyOf, useStage } from "./use-stage";
@@ -45,7 +46,7 @@ const PointField = ({ points, ...rest }: { points: NamedPoint[] } & React.Select
 );
 
 function Dropper({ points }: { points: NamedPoint[] }) {
-  const { output, settings, say } = useJob();
+  const { output, settings } = useJob();
   const { netlist, mains } = useStage();
   const [window, setWindow] = useState<{ point: string; low: number; high: number }>();
   const { field, onSubmit, refused } = useTypedForm({ point: points[0]?.name ?? "", low: "", high: "" }, (typed) => {
@@ -115,26 +116,16 @@ function Dropper({ points }: { points: NamedPoint[] }) {
                       </td>
                     ))}
                     <td>
-                      <button
-                        className="btn btn-sm min-h-11 whitespace-nowrap"
-                        onClick={() =>
-                          say({
-                            type: "change",
-                            payload: {
-                              position: answer.part,
-                              kind: "experiment",
-                              newPart: `${formatQuantity(c.ohms, "Ω", 3)}, ${formatQuantity(c.fit, "W", 2)}`,
-                              reversible: true,
-                              outcome: "open",
-                              set: [`${answer.part}=${c.ohms}`],
-                              hypothesis: `${window!.point} at ${formatVolts(c.volts)}`,
-                              before: formatVolts(answer.now),
-                            },
-                          })
-                        }
-                      >
-                        Try it
-                      </button>
+                      <TryPart
+                        label="Try it"
+                        trial={() => ({
+                          position: answer.part,
+                          newPart: `${formatQuantity(c.ohms, "Ω", 3)}, ${formatQuantity(c.fit, "W", 2)}`,
+                          set: [`${answer.part}=${c.ohms}`],
+                          hypothesis: `${window!.point} at ${formatVolts(c.volts)}`,
+                          before: formatVolts(answer.now),
+                        })}
+                      />
                     </td>
                   </tr>
                 ))}

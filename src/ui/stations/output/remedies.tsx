@@ -6,6 +6,7 @@ import type { Remedy } from "@/core/output/remedies";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { Section } from "../../forms/section";
 import { WideTable } from "../../forms/wide-table";
+import { TryPart } from "../../frame/try-part";
 import { useJob } from "../../job/job-context";
 import { answerTo, useAnswer } from "../../job/use-answer";
 import { keyOf, useStage } from "./use-stage";
@@ -54,20 +55,13 @@ export function Remedies({ peak }: { peak: number }) {
       },
     });
   };
-  const fit = (r: Remedy) =>
-    say({
-      type: "change",
-      payload: {
-        position: r.set[0]?.split("=")[0] ?? "bias",
-        kind: "experiment",
-        newPart: r.what,
-        reason: "blocking",
-        reversible: true,
-        outcome: "open",
-        ...(r.set.length > 0 ? { set: r.set } : {}),
-        hypothesis: `recovers in ${ms(r.recovery)}`,
-      },
-    });
+  const trial = (r: Remedy) => () => ({
+    position: r.set[0]?.split("=")[0] ?? "bias",
+    newPart: r.what,
+    reason: "blocking",
+    set: r.set,
+    hypothesis: `recovers in ${ms(r.recovery)}`,
+  });
   return (
     <Section title="Remedies" hint="each by the same drive">
       {!wanted && (
@@ -126,13 +120,12 @@ export function Remedies({ peak }: { peak: number }) {
                         Ask the owner
                       </button>
                       {r.set.length > 0 && (
-                        <button
+                        <TryPart
+                          label="Try it in the amp"
+                          says={`Try in the amp: ${KIND[r.kind]}`}
                           className="btn btn-sm btn-ghost min-h-11"
-                          onClick={() => fit(r)}
-                          aria-label={`Try in the amp: ${KIND[r.kind]}`}
-                        >
-                          Try it in the amp
-                        </button>
+                          trial={trial(r)}
+                        />
                       )}
                     </div>
                   )}

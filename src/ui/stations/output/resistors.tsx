@@ -8,6 +8,7 @@ import type { CathodeAnswer, ScreensAnswer } from "@/core/ports/output-port";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { Field, Section } from "../../forms/section";
 import { WideTable } from "../../forms/wide-table";
+import { TryPart } from "../../frame/try-part";
 import { useJob } from "../../job/job-context";
 import { useAnswer } from "../../job/use-answer";
 import { keyOf, percent, useStage } from "./use-stage";
@@ -34,7 +35,7 @@ export const madeWords = ({ a, b, together }: ResistorChoice["made"]): string =>
   b === undefined ? ohms(a) : `${ohms(a)} ${together === "series" ? "+" : "∥"} ${ohms(b)}`;
 
 function Cathode() {
-  const { output, say } = useJob();
+  const { output } = useJob();
   const { netlist, ask } = useStage();
   const [aim, setAim] = useState(0.9);
   const [limit, setLimit] = useState(1);
@@ -107,26 +108,16 @@ function Cathode() {
                   modes={answer.modes.map((m) => m.name)}
                   limit={limit}
                 >
-                  <button
-                    className="btn btn-sm min-h-11 whitespace-nowrap"
-                    onClick={() =>
-                      say({
-                        type: "change",
-                        payload: {
-                          position: answer.part,
-                          kind: "experiment",
-                          newPart: `${madeWords(c.made)}, ${formatQuantity(c.rating, "W", 2)}`,
-                          reversible: true,
-                          outcome: "open",
-                          set: [`${answer.part}=${Number(c.ohms.toPrecision(4))}`],
-                          hypothesis: `${percent(c.ofRating)} of the plate rating in the hottest mode`,
-                          before: `${percent(Math.max(...answer.now.filter((f) => f.share === 1).map((f) => f.ofRating)))} of the plate rating`,
-                        },
-                      })
-                    }
-                  >
-                    Try it
-                  </button>
+                  <TryPart
+                    label="Try it"
+                    trial={() => ({
+                      position: answer.part,
+                      newPart: `${madeWords(c.made)}, ${formatQuantity(c.rating, "W", 2)}`,
+                      set: [`${answer.part}=${Number(c.ohms.toPrecision(4))}`],
+                      hypothesis: `${percent(c.ofRating)} of the plate rating in the hottest mode`,
+                      before: `${percent(Math.max(...answer.now.filter((f) => f.share === 1).map((f) => f.ofRating)))} of the plate rating`,
+                    })}
+                  />
                 </Row>
               ))}
             </tbody>

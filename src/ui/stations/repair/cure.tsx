@@ -2,6 +2,7 @@
 /** Several changes are in since it works: which one cured it. Put back in the order that tells soonest. */
 
 import { useState } from "react";
+import { changeEnded, fittedAgain } from "@/core/repair/part-acts";
 import type { EventDraft } from "@/core/tape/events/event";
 import { isIn, rootOf, type JobState } from "@/core/tape/fold";
 import { formatDuration } from "@/core/quantity/format";
@@ -164,21 +165,8 @@ export function Cure() {
 function moves(state: JobState, putBack: readonly number[], fitAgain: readonly number[]): EventDraft[] {
   const of = (root: number) => state.changes.find((c) => rootOf(state, c.seq) === root)!;
   return [
-    ...putBack.map((root): EventDraft => {
-      const { seq, at: _at, who: _who, ...payload } = of(root);
-      return {
-        type: "change",
-        supersedes: seq,
-        reason: FOR_TEST,
-        payload: { ...payload, outcome: "reverted" },
-      };
-    }),
-    ...fitAgain.map((root): EventDraft => ({
-      type: "undo",
-      supersedes: of(root).seq,
-      reason: "fitted again to see whether it was the cure",
-      payload: {},
-    })),
+    ...putBack.map((root) => changeEnded(of(root), "reverted", { reason: FOR_TEST })),
+    ...fitAgain.map((root) => fittedAgain(of(root), "fitted again to see whether it was the cure")),
   ];
 }
 

@@ -2,6 +2,7 @@
 /** The ledger: everything that was changed or tried, how it was fixed, where the old part went; an experiment is kept or put back in one click. */
 
 import { useState } from "react";
+import { changeEnded, fittedAgain } from "@/core/repair/part-acts";
 import type { Change } from "@/core/tape/events/work-events";
 import { isIn, type Line } from "@/core/tape/fold";
 import { coverageOf } from "@/core/repair/covered";
@@ -119,14 +120,7 @@ function Stands({ change: c }: { change: Line<Change> }) {
   const { say, tape } = useJob();
   const [result, setResult] = useState("");
   const waiting = c.seq >= tape.pendingFrom;
-  const { seq, at: _at, who: _who, ...payload } = c;
-  const end = (outcome: "kept" | "reverted") =>
-    say({
-      type: "change",
-      supersedes: seq,
-      reason: outcome,
-      payload: { ...payload, outcome, ...(result.trim() ? { after: result.trim() } : {}) },
-    });
+  const end = (outcome: "kept" | "reverted") => say(changeEnded(c, outcome, { after: result.trim() }));
   if (!isIn(c))
     return (
       <span>
@@ -135,7 +129,7 @@ function Stands({ change: c }: { change: Line<Change> }) {
           className="btn btn-line btn-sm"
           disabled={waiting}
           aria-label={`Fit ${c.position} again`}
-          onClick={() => say({ type: "undo", supersedes: seq, reason: "fitted again", payload: {} })}
+          onClick={() => say(fittedAgain(c))}
         >
           Fit again
         </button>

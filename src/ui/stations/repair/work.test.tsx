@@ -264,7 +264,11 @@ describe("changes", () => {
     await user.type(await screen.findByLabelText(/It is done already/), "found smoking");
     await user.click(screen.getByRole("button", { name: "Log it with this reason" }));
     await settle();
-    expect(last(server, "change")).toMatchObject({ position: "C7", unagreed: "found smoking", set: ["C7=22nF", "C7.volts=630"] });
+    expect(last(server, "change")).toMatchObject({
+      position: "C7",
+      unagreed: "found smoking",
+      set: ["C7=22nF", "C7.volts=630", "C7.kind=film", `C7.year=${new Date().getFullYear()}`],
+    });
   });
 });
 

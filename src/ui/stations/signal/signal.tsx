@@ -15,6 +15,7 @@ import { Figure } from "../../forms/figure";
 import { Field } from "../../forms/section";
 import { Tabs } from "../../forms/tabs";
 import { useTypedForm } from "../../forms/typed-form";
+import { TryPart } from "../../frame/try-part";
 import { useJob } from "../../job/job-context";
 import { useAnswer } from "../../job/use-answer";
 import { Findings } from "../findings";
@@ -69,7 +70,7 @@ function SignalDrawing({ circuit }: { circuit: Circuit }) {
 }
 
 function Changed() {
-  const { view, netlist, solver, say, conditions, settings } = useJob();
+  const { view, netlist, solver, conditions, settings } = useJob();
   const [tried, setTried] = useState<string[]>([]);
   const { field, onSubmit, form } = useTypedForm({ text: "" }, ({ text }) => {
     setTried(text.split(/[,;\s]+/).filter(Boolean));
@@ -94,29 +95,21 @@ function Changed() {
         <button className="btn btn-primary h-14">Predict</button>
         {tried.length > 0 && (
           <>
-            <button
-              type="button"
+            <TryPart
+              label="Try it in the amp"
               className="btn btn-line h-14"
               disabled={!changed}
-              onClick={() => {
-                say({
-                  type: "change",
-                  payload: {
-                    position: tried[0]!.split("=")[0]!,
-                    kind: "experiment",
-                    newPart: tried.join(", "),
-                    reversible: true,
-                    outcome: "open",
-                    set: tried,
-                    hypothesis: change!.predicts,
-                  },
-                });
+              trial={() => ({
+                position: tried[0]!.split("=")[0]!,
+                newPart: tried.join(", "),
+                set: tried,
+                hypothesis: change!.predicts,
+              })}
+              done={() => {
                 setTried([]);
                 form.reset({ text: "" });
               }}
-            >
-              Try it in the amp
-            </button>
+            />
             <button type="button" className="btn btn-ghost h-14" onClick={() => setTried([])}>
               As it is now
             </button>
