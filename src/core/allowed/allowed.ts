@@ -33,8 +33,10 @@ export function allowed(job: JobNow, line: Line, who: Writer): Refusal | undefin
 /** None of what stands for a line that cannot be read. */
 const ruleOf = (type: EventType): Rule<EventType> | undefined => (RULES as Partial<Record<EventType, Rule<EventType>>>)[type];
 
-function ofTime({ state }: JobNow, { at }: Writer): Refusal | undefined {
-  const opened = state.opened && Date.parse(state.opened.at);
+function ofTime({ tape }: JobNow, { at }: Writer): Refusal | undefined {
+  // Of the lines as they are: asked of every line, it must not cost a fold.
+  const first = tape.find((e) => e.type === "job-opened");
+  const opened = first && Date.parse(first.at);
   return opened !== undefined && at < opened - BEFORE_OPENING ? impossible(texts.longBeforeOpening(), "at") : undefined;
 }
 
