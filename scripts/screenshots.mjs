@@ -42,6 +42,15 @@ async function putOn(job, without) {
   const at = new Date(Date.now() - 600_000).toISOString();
   await log(
     job,
+    {
+      type: "gate-passed",
+      at,
+      payload: {
+        station: "bring-up",
+        reason: "isolation, rails, bias, fuse, straight, danger, series: seen to before the picture",
+        understood: true,
+      },
+    },
     { type: "power", at, payload: { state: "on", plug: "in", through: "variable", ...(without ? { without } : {}) } },
     { type: "live-check", at, payload: { confirmed: ["all"] } },
     // Somebody has stood there just now: else the guard would ask.

@@ -137,7 +137,7 @@ test("a node that is no test point becomes one for this job: with its volts, in 
   await expect(page.getByRole("region", { name: "Next point" })).toContainText("V1B.g");
   await expect(page.getByRole("region", { name: "Next point" })).toContainText("Probe on V1 pin 7");
   await expect(row).toContainText(/0\.\d+ V|−0/, { timeout: 60_000 });
-  expect((await tape(1004)).at(-1)).toMatchObject({ type: "point", payload: { name: "V1B.g", node: "g1b" } });
+  await expect.poll(async () => (await tape(1004)).at(-1)).toMatchObject({ type: "point", payload: { name: "V1B.g", node: "g1b" } });
   // Another amp of the kind does not have it.
   await page.goto(`${shop.address}/jobs/1006/walk`);
   await expect(page.locator('[data-point="V2.k"]')).toBeVisible();

@@ -9,7 +9,10 @@ export interface Stored {
   payload: Record<string, unknown>;
 }
 
+/** The tape by the server, once all that was entered on the page is stored: the screen shows a line before. */
 export async function tapeOf(shop: Shop, page: Page, job: number): Promise<Stored[]> {
+  if (page.url().startsWith("http"))
+    await page.waitForFunction(() => !Object.keys(localStorage).some((key) => key.startsWith("scutum-unsent:")));
   const answer = await page.request.get(`${shop.address}/api/v1/jobs/${job}/events`, { maxRetries: 3 });
   return ((await answer.json()) as { events: Stored[] }).events;
 }
