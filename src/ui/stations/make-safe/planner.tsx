@@ -141,9 +141,6 @@ function Sequence({ clips, left, ohms }: { clips: ClipOn[]; left: string[]; ohms
             <th className="text-right">For</th>
             <th className="text-right">Energy</th>
             <th>Discharges</th>
-            <th>
-              <span className="sr-only">The clip</span>
-            </th>
           </tr>
         </thead>
         <tbody>
@@ -151,16 +148,17 @@ function Sequence({ clips, left, ohms }: { clips: ClipOn[]; left: string[]; ohms
             <tr key={i}>
               <td>
                 <strong>{c.reservoir} +</strong> <span className="soft">to {c.to === "0" ? "chassis" : c.to}</span>
+                <button
+                  className="btn btn-sm mt-1 block min-h-11 whitespace-nowrap"
+                  onClick={() => say({ type: "clip", payload: { reservoir: c.reservoir, state: "on" } })}
+                >
+                  Clipped on {c.reservoir}
+                </button>
               </td>
               <td className="text-right whitespace-nowrap tabular-nums">{formatVolts(c.volts)}</td>
               <td className="text-right font-bold whitespace-nowrap tabular-nums">{formatDuration(Math.max(1, Math.ceil(c.seconds)))}</td>
               <td className="text-right whitespace-nowrap tabular-nums">{formatQuantity(c.joules, "J", 2)}</td>
               <td>{c.brings.join(", ")}</td>
-              <td>
-                <button className="btn btn-sm" onClick={() => say({ type: "clip", payload: { reservoir: c.reservoir, state: "on" } })}>
-                  Clipped on {c.reservoir}
-                </button>
-              </td>
             </tr>
           ))}
         </tbody>
