@@ -68,6 +68,20 @@ describe("power", () => {
     ];
     expect(refusal(on(), 10, before)).toMatchObject({ status: 409 });
   });
+  test("an off line made into a power-on asks the same gates; a power-on may be put right", () => {
+    const before: Timed[] = [
+      [5, on()],
+      [6, off],
+    ];
+    const straight = on({ through: "straight" });
+    expect(
+      refusal({ ...straight, supersedes: 3 } as EventDraft, 10, [
+        [5, danger],
+        [6, off],
+      ]),
+    ).toMatchObject({ status: 409 });
+    expect(refusal({ ...straight, supersedes: 2 } as EventDraft, 10, before)).toBeUndefined();
+  });
   test("off may always be said", () => {
     expect(
       refusal(off, 10, [

@@ -1,8 +1,8 @@
 /** Rules of lines about power and hands inside: gates before power, no work on a live amp, an amp that went back. */
 
 import { wallVolts } from "../circuit/mains-connection";
-import { passedForPower } from "../safety/gates-passed";
 import { unmetGates } from "../safety/power-gates";
+import { is } from "../tape/events/event";
 import { conflict, impossible, isReason, type JobNow, type Refusal, type Rule, type Writer } from "./refusal";
 import * as texts from "../texts/allowed";
 
@@ -18,13 +18,15 @@ export function powerOff(job: JobNow, { at }: Writer): Refusal | undefined {
 
 export const powerRule: Rule<"power"> = {
   may({ payload, supersedes }, job) {
-    if (payload.state === "off" || supersedes !== undefined) return undefined;
+    if (payload.state === "off") return undefined;
+    // A power-on may be put right; another line made into one is a power-on.
+    const struck = supersedes === undefined ? undefined : job.tape[supersedes - 1];
+    if (struck && is(struck, "power") && struck.payload.state === "on") return undefined;
     const away = here(job);
     if (away || job.state.power?.state === "on") return away;
     const wall = wallVolts(job.circuit, job.settings.mainsVolts);
     const intended = { through: payload.through ?? "", without: payload.without ?? [], isolated: payload.isolated };
-    const passed = passedForPower(job.state);
-    const unmet = unmetGates(job.circuit, job.state, intended, wall).filter((g) => !passed.has(g.id));
+    const unmet = unmetGates(job.circuit, job.state, intended, wall);
     return unmet.length === 0 ? undefined : conflict(texts.gatesNotMet(unmet.map((g) => g.says).join(". ")), "state");
   },
 };

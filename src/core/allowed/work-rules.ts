@@ -4,7 +4,7 @@ import { refusedAsBeyond } from "../repair/covered";
 import { answerFor, questionsOf } from "../repair/questions";
 import { runningTimer } from "../repair/time";
 import { holdsLimit, limitText, safetyTestsFor, testValue } from "../safety/end-of-job-tests";
-import { rootOf } from "../tape/fold";
+import { rootOf } from "../tape/line-root";
 import { conflict, impossible, isReason, type JobNow, type Refusal, type Rule } from "./refusal";
 import { billed } from "./money-rules";
 import { powerOff } from "./power-rules";

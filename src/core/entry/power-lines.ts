@@ -1,6 +1,5 @@
 /** Lines about power: on, off, the mains, the meter on a known source. */
 
-import { passedForPower } from "../safety/gates-passed";
 import { unmetGates } from "../safety/power-gates";
 import { powerOnLines } from "../safety/power-on-act";
 import { formatQuantity } from "../quantity/format";
@@ -29,8 +28,7 @@ export function readOn(line: string, ctx: EntryContext): Entry {
   const through = match[2]?.toLowerCase();
   const wall = ctx.wall ?? ctx.circuit?.mains?.volts ?? 230;
   const intended = { through: through ?? "", without: without ?? [], isolated };
-  const done = passedForPower(ctx.state);
-  const gates = unmetGates(ctx.circuit, ctx.state, intended, wall).filter((g) => !done.has(g.id));
+  const gates = unmetGates(ctx.circuit, ctx.state, intended, wall);
   if (gates.length > 0 && reason.trim().length < 3)
     return no(`on ${rest}`.trim(), gates.map((g) => g.says).join(". "), texts.becauseReason(rest).replace("  ", " "));
   const passed = gates.map((g) => g.id).join(", ");

@@ -6,7 +6,8 @@ import type { Circuit } from "../circuit/circuit";
 import { addPoints } from "../circuit/edit-line";
 import { readOnce } from "../circuit/read-once";
 import { writeCircuit } from "../circuit/write";
-import { isIn, rootOf, type JobState } from "../tape/fold";
+import { isIn, type JobState } from "../tape/fold";
+import { rootOf } from "../tape/line-root";
 
 export interface CircuitInUse {
   /** Its file. */

@@ -3,7 +3,8 @@
 import { findElement, type Circuit } from "../circuit/circuit";
 import { bookedOf, type Booked } from "../money/bookkeeping";
 import { ampAsItIs } from "../tape/amp-as-it-is";
-import { isFitted, isIn, rootOf, type JobState } from "../tape/fold";
+import { isFitted, isIn, type JobState } from "../tape/fold";
+import { rootOf } from "../tape/line-root";
 import type { JobView } from "../job/job-view";
 import { leftAfter } from "../repair/cure";
 import { minutesWorked } from "../repair/time";

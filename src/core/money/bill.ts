@@ -3,7 +3,8 @@
 import { formatDuration } from "../quantity/format";
 import type { Settings } from "../shop/settings";
 import type { Bill, MoneyLine } from "../tape/events/money-events";
-import { isFitted, rootOf, type JobState } from "../tape/fold";
+import { isFitted, type JobState } from "../tape/fold";
+import { rootOf } from "../tape/line-root";
 import { mentions } from "../repair/mentions";
 import { questionsOf, type Question } from "../repair/questions";
 import type { Task } from "../repair/tasks";

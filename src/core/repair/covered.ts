@@ -1,7 +1,8 @@
 /** Whether a change is covered by what was agreed with the owner: by the brief, by a yes, or not. */
 
 import type { Change } from "../tape/events/work-events";
-import { rootOf, type JobState } from "../tape/fold";
+import type { JobState } from "../tape/fold";
+import { rootOf } from "../tape/line-root";
 import * as texts from "../texts/work";
 import { briefAllows } from "./brief-allows";
 import { mentions } from "./mentions";

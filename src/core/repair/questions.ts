@@ -2,7 +2,8 @@
 
 import type { Quote, QuoteOption } from "../tape/events/money-events";
 import type { Approval } from "../tape/events/work-events";
-import { rootOf, type JobState, type Line } from "../tape/fold";
+import type { JobState, Line } from "../tape/fold";
+import { rootOf } from "../tape/line-root";
 
 export interface Question {
   /** Line that asked. */

@@ -1,6 +1,7 @@
 /** The tasks of a job: what is planned, how it stands, how long it takes and took. */
 
-import { rootOf, isFitted, type JobState } from "../tape/fold";
+import { isFitted, type JobState } from "../tape/fold";
+import { rootOf } from "../tape/line-root";
 import { coverageOf } from "./covered";
 import { answerFor, questionsOf } from "./questions";
 import { minutesWorked } from "./time";

@@ -1,6 +1,7 @@
 /** The time that the work took: timers by task, minutes noted by hand, minutes that a change was logged with. */
 
-import { isIn, rootOf, type JobState, type Line } from "../tape/fold";
+import { isIn, type JobState, type Line } from "../tape/fold";
+import { rootOf } from "../tape/line-root";
 import type { TimerTurned } from "../tape/events/plan-events";
 import * as texts from "../texts/work";
 

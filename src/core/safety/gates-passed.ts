@@ -6,12 +6,14 @@ import type { JobEvent } from "../tape/events/event";
 import { is } from "../tape/events/event";
 import type { JobState } from "../tape/fold";
 import type { StationId } from "../tape/stations";
-import type { PowerGate } from "./power-gates";
+
+/** A gate of a power-on, by the name under which it is passed on the tape. */
+export type PowerGateId = "isolation" | "rails" | "bias" | "fuse" | "straight" | "danger" | "series";
 
 type Passes = Pick<JobState, "effective" | "gatesPassed">;
 
 /** The gates of a power-on that were passed since the power was last switched. */
-export function passedForPower(state: Passes): Set<PowerGate["id"]> {
+export function passedForPower(state: Passes): Set<PowerGateId> {
   const switched = state.effective.findLast((e) => e.type === "power")?.seq ?? 0;
   const ids = state.gatesPassed
     .filter((g) => g.seq > switched && g.station === "bring-up")
@@ -22,7 +24,7 @@ export function passedForPower(state: Passes): Set<PowerGate["id"]> {
         .split(",")
         .map((id) => id.trim()),
     );
-  return new Set(ids as PowerGate["id"][]);
+  return new Set(ids as PowerGateId[]);
 }
 
 /** What may have charged the amp, or put another one on the bench. To read and to prove changes nothing. */

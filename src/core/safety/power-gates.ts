@@ -9,10 +9,11 @@ import { anatomyOf } from "../anatomy/kind-of-amp";
 import { fuseGone, isolationAnswers } from "../bring-up/fuse-isolation-state";
 import { lastChange, stageResult } from "../bring-up/stage-state";
 import { isUnloaded } from "../bring-up/unloaded-stage";
+import { passedForPower, type PowerGateId } from "./gates-passed";
 import * as texts from "../texts/safety";
 
 export interface PowerGate {
-  id: "isolation" | "rails" | "bias" | "fuse" | "straight" | "danger" | "series";
+  id: PowerGateId;
   says: string;
 }
 
@@ -23,14 +24,17 @@ export interface Intended {
   isolated?: boolean;
 }
 
-/** Gates that are not met for a power-on as intended. @param wall volts. */
+/** Gates that stand against a power-on as intended: neither met, nor passed with a reason since the power was last switched. @param wall volts. */
 export function unmetGates(circuit: Circuit | undefined, state: JobState, intended: Intended, wall: number): PowerGate[] {
   const out: PowerGate[] = [];
-  const add = (id: PowerGate["id"], says: string) => out.push({ id, says });
+  const passed = passedForPower(state);
+  const add = (id: PowerGateId, says: string) => {
+    if (!passed.has(id)) out.push({ id, says });
+  };
   const danger = state.findings.filter((f) => f.severity === "danger" && f.closed === undefined);
   if (danger.length > 0) add("danger", texts.dangerStillOpen(danger.map((f) => `${f.place}, ${f.text}`).join("; ")));
   const changed = lastChange(state);
-  const passed = (id: string, powered: boolean) => stageResult(state, { id, powered }) === "passed";
+  const stagePassed = (id: string, powered: boolean) => stageResult(state, { id, powered }) === "passed";
   const before = powerOns(state).filter((e) => e.seq > changed);
   const lamp = intended.through.includes("lamp");
   if (!lamp && (fuseGone(state) || shortSeen(state))) add("fuse", texts.fuseHasGoneAmp());
@@ -40,7 +44,7 @@ export function unmetGates(circuit: Circuit | undefined, state: JobState, intend
 
   const a = anatomyOf(circuit);
   const gone = new Set(intended.without.map((t) => envelopeOf(t.toUpperCase())));
-  if (a.lineConnected && !(intended.isolated && passed("isolation", false)))
+  if (a.lineConnected && !(intended.isolated && stagePassed("isolation", false)))
     add("isolation", intended.isolated ? texts.lineConnectedChassisIsolation() : texts.isolationNotSaid());
   const pulled = a.string.filter((t) => gone.has(t));
   if (pulled.length > 0) add("series", texts.partSeriesHeaterString(pulled.join(", ")));
@@ -56,7 +60,7 @@ export function unmetGates(circuit: Circuit | undefined, state: JobState, intend
       );
   }
   const ran = before.some((e) => a.output.some((t) => !(e.payload.without ?? []).some((o) => envelopeOf(o.toUpperCase()) === t)));
-  if (a.fixedBias && outputIn.length > 0 && !passed("bias", true) && !ran) {
+  if (a.fixedBias && outputIn.length > 0 && !stagePassed("bias", true) && !ran) {
     const unread = socketsUnread(circuit, state, outputIn, changed);
     if (unread.length > 0)
       add("bias", texts.biasNotProvenSockets(outputIn.join(", "), unread.map((s) => texts.readSocket(s.point, s.atLeast)).join(", ")));

@@ -1,6 +1,7 @@
 /** Which lines of a tape speak of the amp as it is: what was read before its last change, or during a trial that was put back, does not. */
 
-import { isIn, rootOf, type JobState } from "./fold";
+import { isIn, type JobState } from "./fold";
+import { rootOf } from "./line-root";
 
 export interface AmpAsItIs {
   /** The line of the last change that is in the amp, and where it was made. */

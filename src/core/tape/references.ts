@@ -1,7 +1,7 @@
 /** What a line refers to: other lines of its tape, and photos and recordings of the shop. */
 
 import { is, type JobEvent } from "./events/event";
-import type { EventType } from "./events/registry";
+import type { EventType, Payloads } from "./events/registry";
 import type { FieldError } from "../checks/class-errors";
 import * as texts from "../texts/tape";
 
@@ -10,51 +10,118 @@ export interface StoredReference {
   kind: "photo" | "recording";
 }
 
-/** Photos and recordings that a line speaks of. */
-export function storedReferences(e: JobEvent): StoredReference[] {
-  if (is(e, "recording")) return [{ hash: e.payload.hash, kind: "recording" }];
-  const photos = is(e, "photo")
-    ? [e.payload.hash]
-    : is(e, "removed") || is(e, "provoked")
-      ? [e.payload.photo]
-      : is(e, "finding")
-        ? (e.payload.photos ?? [])
-        : is(e, "change")
-          ? [e.payload.photoBefore, e.payload.photoAfter]
-          : [];
-  return photos.flatMap((hash) => (hash === undefined ? [] : [{ hash, kind: "photo" as const }]));
-}
-
 /** A line that a payload names, with the types that it may be of; any unless given. */
-interface Named {
+interface NamedLine {
   field: string;
   line: number;
   types?: readonly EventType[];
 }
 
-function namedLines(e: JobEvent): Named[] {
-  const one = (field: string, line: number | undefined, ...types: EventType[]): Named[] =>
-    line === undefined ? [] : [{ field, line, types }];
-  const many = (field: string, lines: readonly number[] | undefined, ...types: EventType[]): Named[] =>
-    (lines ?? []).map((line) => ({ field, line, ...(types.length > 0 ? { types } : {}) }));
-  if (is(e, "finding-closed")) return one("finding", e.payload.finding, "finding");
-  if (is(e, "put-back")) return one("removed", e.payload.removed, "removed");
-  if (is(e, "soak-ended")) return one("soak", e.payload.soak, "soak-begun");
-  if (is(e, "reform-point") || is(e, "reform-turn")) return one("reform", e.payload.reform, "reform-begun");
-  if (is(e, "bill-cancelled")) return one("bill", e.payload.bill, "bill");
-  if (is(e, "planned-ended") || is(e, "timer") || is(e, "time") || is(e, "change")) return one("planned", e.payload.planned, "planned");
-  if (is(e, "approval"))
-    return [
-      ...one("asks", e.payload.asks, "approval", "quote"),
-      ...many("planned", e.payload.planned, "planned"),
-      ...many("evidence", e.payload.evidence),
-    ];
-  if (is(e, "planned"))
-    return [...many("needs", e.payload.needs, "planned"), ...many("source", e.payload.source === undefined ? [] : [e.payload.source])];
-  if (is(e, "plan-order")) return many("order", e.payload.order, "planned");
-  if (is(e, "cure-test")) return [...many("among", e.payload.among, "change"), ...many("out", e.payload.out, "change")];
-  return [];
-}
+type Reference = StoredReference | NamedLine;
+
+const photo = (hash: string): StoredReference => ({ hash, kind: "photo" });
+const maybe = (hash: string | undefined) => (hash === undefined ? [] : [photo(hash)]);
+const one = (field: string, line: number | undefined, ...types: EventType[]): NamedLine[] =>
+  line === undefined ? [] : [{ field, line, types }];
+const many = (field: string, lines: readonly number[] | undefined, ...types: EventType[]): NamedLine[] =>
+  (lines ?? []).map((line) => ({ field, line, ...(types.length > 0 ? { types } : {}) }));
+const none = (): Reference[] => [];
+
+/** What each kind of line rests on. One that is new does not compile before it has a row. */
+const RESTS_ON: { [T in EventType]: (payload: Payloads[T]) => Reference[] } = {
+  finding: (p) => (p.photos ?? []).map(photo),
+  photo: (p) => [photo(p.hash)],
+  removed: (p) => maybe(p.photo),
+  provoked: (p) => maybe(p.photo),
+  recording: (p) => [{ hash: p.hash, kind: "recording" }],
+  "finding-closed": (p) => one("finding", p.finding, "finding"),
+  "put-back": (p) => one("removed", p.removed, "removed"),
+  "soak-ended": (p) => one("soak", p.soak, "soak-begun"),
+  "reform-point": (p) => one("reform", p.reform, "reform-begun"),
+  "reform-turn": (p) => one("reform", p.reform, "reform-begun"),
+  "bill-cancelled": (p) => one("bill", p.bill, "bill"),
+  "planned-ended": (p) => one("planned", p.planned, "planned"),
+  timer: (p) => one("planned", p.planned, "planned"),
+  time: (p) => one("planned", p.planned, "planned"),
+  change: (p) => [...one("planned", p.planned, "planned"), ...maybe(p.photoBefore), ...maybe(p.photoAfter)],
+  approval: (p) => [...one("asks", p.asks, "approval", "quote"), ...many("planned", p.planned, "planned"), ...many("evidence", p.evidence)],
+  planned: (p) => [...many("needs", p.needs, "planned"), ...many("source", p.source === undefined ? [] : [p.source])],
+  "plan-order": (p) => many("order", p.order, "planned"),
+  "cure-test": (p) => [...many("among", p.among, "change"), ...many("out", p.out, "change")],
+
+  "job-opened": none,
+  complaint: none,
+  brief: none,
+  claim: none,
+  accessory: none,
+  reproduction: none,
+  identity: none,
+  "date-code": none,
+  mains: none,
+  power: none,
+  "live-check": none,
+  "meter-check": none,
+  reservoir: none,
+  "discharge-reading": none,
+  clip: none,
+  "taken-in": none,
+  "circuit-given": none,
+  "brought-in": none,
+  "books-taken": none,
+  "gate-passed": none,
+  reading: none,
+  point: none,
+  note: none,
+  observation: none,
+  "control-check": none,
+  "tool-check": none,
+  "reservoir-unread": none,
+  "still-live": none,
+  inspection: none,
+  "pot-sweep": none,
+  "tube-test": none,
+  temperature: none,
+  stage: none,
+  "mains-current": none,
+  "isolation-step": none,
+  "noise-test": none,
+  conditions: none,
+  "conditions-run": none,
+  "ground-map": none,
+  occurrence: none,
+  "soak-begun": none,
+  bias: none,
+  "bias-figures": none,
+  adjusted: none,
+  waveform: none,
+  "grid-read": none,
+  blocking: none,
+  "tube-fitted": none,
+  "signal-figure": none,
+  capacitor: none,
+  "capacitor-test": none,
+  "board-test": none,
+  "board-cleaned": none,
+  "reform-begun": none,
+  "safety-test": none,
+  waiting: none,
+  "handed-on": none,
+  quote: none,
+  "bill-line": none,
+  bill: none,
+  payment: none,
+  advice: none,
+  returned: none,
+  undo: none,
+  unreadable: none,
+};
+
+const restsOn = (e: JobEvent): Reference[] => (RESTS_ON[e.type] as (payload: Payloads[EventType]) => Reference[])(e.payload);
+
+/** Photos and recordings that a line speaks of. */
+export const storedReferences = (e: JobEvent): StoredReference[] => restsOn(e).filter((r): r is StoredReference => "hash" in r);
+
+const namedLines = (e: JobEvent): NamedLine[] => restsOn(e).filter((r): r is NamedLine => "line" in r);
 
 /** The type that a line was logged as, though it cannot be understood. */
 const typeOf = (e: JobEvent): string => (is(e, "unreadable") ? e.payload.type : e.type);

@@ -2,33 +2,23 @@
 
 import { fixed } from "../language/language";
 import { formatQuantity } from "../quantity/format";
-import { is, type JobEvent } from "./events/event";
+import type { Tellings } from "./telling";
 import { saidSound, sayOutcome } from "./sound-words";
 import * as texts from "../texts/tape";
 
-/** @returns undefined for a line about something else. */
-export function tellNoise(e: JobEvent): string | undefined {
-  if (is(e, "recording"))
-    return texts.recordingS(
-      e.payload.when,
-      e.payload.sounds.map((s) => saidSound(s.kind)).join(", "),
-      e.payload.name,
-      fixed(e.payload.seconds, 1),
-    );
-  if (is(e, "noise-test")) return `${e.payload.what.replace(/\?$/, "")}: ${sayOutcome(e.payload.outcome)}`;
-  if (is(e, "conditions")) return texts.conditionsTried(e.payload.conditions.map((c) => c.name).join(", "));
-  if (is(e, "conditions-run"))
-    return `Run: ${e.payload.settings.map(({ name, setting }) => `${name} ${setting}`).join(", ")}: ${{ none: texts.noFault(), some: "some", bad: "bad" }[e.payload.bad]}${e.payload.note ? `, ${e.payload.note}` : ""}`;
-  if (is(e, "ground-map")) return texts.groundMapWiresCurrents(e.payload.wires.length, e.payload.currents.length);
-  if (is(e, "provoked")) {
-    const { place, by, tool, response, ohmsFrom, ohmsTo } = e.payload;
+export const NOISE_TOLD = {
+  recording: (l) => texts.recordingS(l.when, l.sounds.map((s) => saidSound(s.kind)).join(", "), l.name, fixed(l.seconds, 1)),
+  "noise-test": (l) => `${l.what.replace(/\?$/, "")}: ${sayOutcome(l.outcome)}`,
+  conditions: (l) => texts.conditionsTried(l.conditions.map((c) => c.name).join(", ")),
+  "conditions-run": (l) =>
+    `Run: ${l.settings.map(({ name, setting }) => `${name} ${setting}`).join(", ")}: ${{ none: texts.noFault(), some: "some", bad: "bad" }[l.bad]}${l.note ? `, ${l.note}` : ""}`,
+  "ground-map": (l) => texts.groundMapWiresCurrents(l.wires.length, l.currents.length),
+  provoked: ({ place, by, tool, response, ohmsFrom, ohmsTo }) => {
     const jump =
       ohmsFrom !== undefined && ohmsTo !== undefined ? `, ${formatQuantity(ohmsFrom, "Ω", 3)} to ${formatQuantity(ohmsTo, "Ω", 3)}` : "";
     return `${{ tap: "Tapped", flex: "Flexed", heat: "Heated", cold: "Cooled" }[by]} ${place}${tool ? texts.withText(tool) : ""}: ${response}${jump}`;
-  }
-  if (is(e, "occurrence"))
-    return texts.itShowed(e.payload.what, e.payload.warmMinutes === undefined ? "" : texts.afterMin(Math.round(e.payload.warmMinutes)));
-  if (is(e, "soak-begun")) return texts.soakBegun(e.payload.fault);
-  if (is(e, "soak-ended")) return texts.soakEnded(e.payload.outcome, e.payload.done ? `, ${e.payload.done}` : "");
-  return undefined;
-}
+  },
+  occurrence: (l) => texts.itShowed(l.what, l.warmMinutes === undefined ? "" : texts.afterMin(Math.round(l.warmMinutes))),
+  "soak-begun": (l) => texts.soakBegun(l.fault),
+  "soak-ended": (l) => texts.soakEnded(l.outcome, l.done ? `, ${l.done}` : ""),
+} satisfies Partial<Tellings>;

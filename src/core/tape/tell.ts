@@ -3,11 +3,13 @@
 import { formatDuration, formatQuantity, formatVolts } from "../quantity/format";
 import type { Reading } from "./events/measuring-events";
 import type { TubeTest } from "./events/cold-check-events";
-import { tellCapacitors } from "./tell-capacitors";
-import { tellNoise } from "./tell-noise";
-import { tellOutput } from "./tell-output";
-import { tellWork } from "./tell-work";
+import { CAPACITORS_TOLD } from "./tell-capacitors";
+import { NOISE_TOLD } from "./tell-noise";
+import { OUTPUT_TOLD } from "./tell-output";
+import { WORK_TOLD } from "./tell-work";
 import { is, type JobEvent } from "./events/event";
+import type { EventType } from "./events/registry";
+import type { Telling, Tellings } from "./telling";
 import * as texts from "../texts/tape";
 
 const KIND: Record<Reading["kind"], string> = { dcv: "", acv: " AC", ma: "", ohm: "", leak: " leakage", gm: " of new" };
@@ -39,96 +41,84 @@ function tellTubeTest(t: TubeTest): string {
     .join(", ");
 }
 
-/** What the line says, without its time and its initials. */
-export function tellEvent(e: JobEvent, before?: JobEvent): string {
-  if (is(e, "unreadable")) return texts.lineCannotBeUnderstood(e.payload.type, e.payload.why);
-  if (is(e, "job-opened")) return texts.jobOpened(e.payload.amp, e.payload.owner);
-  if (is(e, "complaint")) return texts.complaint(e.payload.words);
-  if (is(e, "brief"))
-    return texts.brief(
-      e.payload.order.join(", "),
-      e.payload.spendingLimit !== undefined ? texts.upTo(e.payload.spendingLimit) : "",
-      e.payload.dueDate ? `; by ${e.payload.dueDate}` : "",
-    );
-  if (is(e, "claim")) return texts.saidHaveBeenDone(e.payload.text);
-  if (is(e, "accessory")) return `${e.payload.name}: ${e.payload.state}`;
-  if (is(e, "photo")) return texts.photo(e.payload.caption || texts.noCaption());
-  if (is(e, "reproduction"))
-    return texts.complaint2(
-      { yes: "reproduced", no: texts.notReproduced(), sometimes: texts.reproducedNowThen() }[e.payload.reproduced],
-      e.payload.run === "prove" ? texts.afterWork() : "",
-    );
-  if (is(e, "identity"))
-    return `Amp: ${[e.payload.maker, e.payload.model, e.payload.revision && texts.revision(e.payload.revision), e.payload.serial && texts.serial(e.payload.serial)].filter(Boolean).join(", ")}`;
-  if (is(e, "date-code")) return texts.dateCode(e.payload.place, e.payload.code);
-  if (is(e, "mains")) return texts.mains(formatQuantity(e.payload.volts, "V", 4));
-  if (is(e, "power")) {
-    if (e.payload.state === "off") return e.payload.plug === "in" ? texts.switchedOffPlugStill() : texts.switchedOffPlugOut();
+const TOLD: Tellings = {
+  ...NOISE_TOLD,
+  ...OUTPUT_TOLD,
+  ...CAPACITORS_TOLD,
+  ...WORK_TOLD,
+  unreadable: (l) => texts.lineCannotBeUnderstood(l.type, l.why),
+  "job-opened": (l) => texts.jobOpened(l.amp, l.owner),
+  complaint: (l) => texts.complaint(l.words),
+  brief: (l) =>
+    texts.brief(l.order.join(", "), l.spendingLimit !== undefined ? texts.upTo(l.spendingLimit) : "", l.dueDate ? `; by ${l.dueDate}` : ""),
+  claim: (l) => texts.saidHaveBeenDone(l.text),
+  accessory: (l) => `${l.name}: ${l.state}`,
+  photo: (l) => texts.photo(l.caption || texts.noCaption()),
+  reproduction: (l) =>
+    texts.complaint2(
+      { yes: "reproduced", no: texts.notReproduced(), sometimes: texts.reproducedNowThen() }[l.reproduced],
+      l.run === "prove" ? texts.afterWork() : "",
+    ),
+  identity: (l) =>
+    `Amp: ${[l.maker, l.model, l.revision && texts.revision(l.revision), l.serial && texts.serial(l.serial)].filter(Boolean).join(", ")}`,
+  "date-code": (l) => texts.dateCode(l.place, l.code),
+  mains: (l) => texts.mains(formatQuantity(l.volts, "V", 4)),
+  power: (l) => {
+    if (l.state === "off") return l.plug === "in" ? texts.switchedOffPlugStill() : texts.switchedOffPlugOut();
     return texts.powerOn(
-      `${e.payload.isolated ? texts.isolated() : ""}${e.payload.through && e.payload.through !== "straight" ? texts.through(e.payload.through) : ""}`,
-      e.payload.without?.length ? texts.without(e.payload.without.join(", ")) : "",
+      `${l.isolated ? texts.isolated() : ""}${l.through && l.through !== "straight" ? texts.through(l.through) : ""}`,
+      l.without?.length ? texts.without(l.without.join(", ")) : "",
     );
-  }
-  if (is(e, "live-check")) return texts.liveCheckPointsConfirmed(e.payload.confirmed.length);
-  if (is(e, "meter-check")) return texts.meterOnOf(e.payload.source, formatVolts(e.payload.read), formatVolts(e.payload.expected));
-  if (is(e, "reservoir")) return texts.reservoirUp(e.payload.name, formatQuantity(e.payload.farads, "F", 3), formatVolts(e.payload.volts));
-  if (is(e, "discharge-reading")) return texts.powerOff(e.payload.reservoir, formatVolts(e.payload.volts));
-  if (is(e, "gate-passed")) return texts.gatePassed(e.payload.station, e.payload.reason);
-  if (is(e, "reading")) return tellReading(e.payload);
-  if (is(e, "point")) return texts.pointMade(e.payload.name, e.payload.label);
-  if (is(e, "finding")) return texts.foundAt(e.payload.place, e.payload.text);
-  if (is(e, "finding-closed")) return texts.findingLineClosed(e.payload.finding, e.payload.how);
-  if (is(e, "note")) return e.payload.text;
-  if (is(e, "removed"))
-    return texts.takenOff(e.payload.what, e.payload.place ? `, ${e.payload.place}` : "", e.payload.colour ? ` (${e.payload.colour})` : "");
-  if (is(e, "put-back")) return texts.backPlace(before && is(before, "removed") ? before.payload.what : texts.line(e.payload.removed));
-  if (is(e, "observation")) return texts.seen(e.payload.name);
-  if (is(e, "control-check"))
-    return `${e.payload.control}: ${e.payload.works ? "works" : texts.doesNotWork()}${e.payload.note ? `, ${e.payload.note}` : ""}`;
-  if (is(e, "tool-check"))
-    return texts.dischargeToolReads(formatQuantity(e.payload.read, "Ω", 3), formatQuantity(e.payload.marked, "Ω", 3));
-  if (is(e, "reservoir-unread")) return texts.cannotRead(e.payload.reservoir, e.payload.reason);
-  if (is(e, "clip")) return e.payload.state === "on" ? texts.clippedOn(e.payload.reservoir) : texts.clipOff(e.payload.reservoir);
-  if (is(e, "taken-in")) return texts.takenIn(e.payload.why);
-  if (is(e, "brought-in")) return texts.broughtIn(e.payload.from);
-  if (is(e, "books-taken")) return texts.booksTaken(e.payload.why);
-  if (is(e, "circuit-given")) return e.payload.name ? texts.circuitGiven(e.payload.name) : texts.circuitTakenAway();
-  if (is(e, "still-live")) return texts.stillSeenAfterWithout(formatDuration(e.payload.away));
-  if (is(e, "inspection"))
-    return e.payload.result === "open again"
-      ? texts.lookedAgain(e.payload.what)
-      : `${e.payload.what}: ${texts.inspectionResult(e.payload.result)}`;
-  if (is(e, "pot-sweep")) return texts.sweptPlacesFromEnd(e.payload.pot, e.payload.points.length, formatQuantity(e.payload.total, "Ω", 3));
-  if (is(e, "tube-test")) return texts.testedBy(e.payload.tube, e.payload.method, tellTubeTest(e.payload));
-  if (is(e, "temperature"))
-    return `${e.payload.place} ${[e.payload.celsius === undefined ? "" : `${Math.round(e.payload.celsius)} °C`, e.payload.touch ?? ""].filter(Boolean).join(", ")}`;
-  if (is(e, "stage"))
-    return texts.bringUp(
-      texts.stageSaid(e.payload.stage),
-      e.payload.result === "open again" ? "opened again" : e.payload.result,
-      e.payload.note ? `, ${e.payload.note}` : "",
-    );
-  if (is(e, "mains-current"))
-    return [
-      texts.atTheAmp(formatQuantity(e.payload.volts, "V", 3)),
-      e.payload.amps === undefined ? "" : formatQuantity(e.payload.amps, "A", 3),
-      e.payload.glow ? texts.wLamp(e.payload.lamp ?? "", e.payload.glow) : "",
+  },
+  "live-check": (l) => texts.liveCheckPointsConfirmed(l.confirmed.length),
+  "meter-check": (l) => texts.meterOnOf(l.source, formatVolts(l.read), formatVolts(l.expected)),
+  reservoir: (l) => texts.reservoirUp(l.name, formatQuantity(l.farads, "F", 3), formatVolts(l.volts)),
+  "discharge-reading": (l) => texts.powerOff(l.reservoir, formatVolts(l.volts)),
+  "gate-passed": (l) => texts.gatePassed(l.station, l.reason),
+  reading: (l) => tellReading(l),
+  point: (l) => texts.pointMade(l.name, l.label),
+  finding: (l) => texts.foundAt(l.place, l.text),
+  "finding-closed": (l) => texts.findingLineClosed(l.finding, l.how),
+  note: (l) => l.text,
+  removed: (l) => texts.takenOff(l.what, l.place ? `, ${l.place}` : "", l.colour ? ` (${l.colour})` : ""),
+  "put-back": (l, _, before) => texts.backPlace(before && is(before, "removed") ? before.payload.what : texts.line(l.removed)),
+  observation: (l) => texts.seen(l.name),
+  "control-check": (l) => `${l.control}: ${l.works ? "works" : texts.doesNotWork()}${l.note ? `, ${l.note}` : ""}`,
+  "tool-check": (l) => texts.dischargeToolReads(formatQuantity(l.read, "Ω", 3), formatQuantity(l.marked, "Ω", 3)),
+  "reservoir-unread": (l) => texts.cannotRead(l.reservoir, l.reason),
+  clip: (l) => (l.state === "on" ? texts.clippedOn(l.reservoir) : texts.clipOff(l.reservoir)),
+  "taken-in": (l) => texts.takenIn(l.why),
+  "brought-in": (l) => texts.broughtIn(l.from),
+  "books-taken": (l) => texts.booksTaken(l.why),
+  "circuit-given": (l) => (l.name ? texts.circuitGiven(l.name) : texts.circuitTakenAway()),
+  "still-live": (l) => texts.stillSeenAfterWithout(formatDuration(l.away)),
+  inspection: (l) => (l.result === "open again" ? texts.lookedAgain(l.what) : `${l.what}: ${texts.inspectionResult(l.result)}`),
+  "pot-sweep": (l) => texts.sweptPlacesFromEnd(l.pot, l.points.length, formatQuantity(l.total, "Ω", 3)),
+  "tube-test": (l) => texts.testedBy(l.tube, l.method, tellTubeTest(l)),
+  temperature: (l) =>
+    `${l.place} ${[l.celsius === undefined ? "" : `${Math.round(l.celsius)} °C`, l.touch ?? ""].filter(Boolean).join(", ")}`,
+  stage: (l) => texts.bringUp(texts.stageSaid(l.stage), l.result === "open again" ? "opened again" : l.result, l.note ? `, ${l.note}` : ""),
+  "mains-current": (l) =>
+    [
+      texts.atTheAmp(formatQuantity(l.volts, "V", 3)),
+      l.amps === undefined ? "" : formatQuantity(l.amps, "A", 3),
+      l.glow ? texts.wLamp(l.lamp ?? "", l.glow) : "",
     ]
       .filter(Boolean)
-      .join(", ");
-  if (is(e, "isolation-step"))
-    return `${e.payload.what}: ${e.payload.ohms === undefined ? e.payload.outcome : formatQuantity(e.payload.ohms, "Ω", 3)}`;
-  const noise = tellNoise(e);
-  if (noise !== undefined) return noise;
-  const output = tellOutput(e) ?? tellCapacitors(e) ?? tellWork(e);
-  if (output !== undefined) return output;
-  if (is(e, "safety-test")) return texts.safety(e.payload.test, e.payload.passed ? "passed" : "FAILED");
-  if (is(e, "waiting"))
-    return texts.waitingFor(
-      { you: texts.theBench(), owner: texts.theOwner(), part: "a part", soak: texts.soakClock(), collection: "collection" }[e.payload.on],
-      e.payload.what ? `: ${e.payload.what}` : "",
-    );
-  if (is(e, "advice")) return texts.advice(e.payload.text);
-  if (is(e, "returned")) return texts.returnedTo(e.payload.to);
-  return texts.undoneLine(e.supersedes, e.reason ? `, ${e.reason}` : "");
+      .join(", "),
+  "isolation-step": (l) => `${l.what}: ${l.ohms === undefined ? l.outcome : formatQuantity(l.ohms, "Ω", 3)}`,
+  "safety-test": (l) => texts.safety(l.test, l.passed ? "passed" : "FAILED"),
+  waiting: (l) =>
+    texts.waitingFor(
+      { you: texts.theBench(), owner: texts.theOwner(), part: "a part", soak: texts.soakClock(), collection: "collection" }[l.on],
+      l.what ? `: ${l.what}` : "",
+    ),
+  advice: (l) => texts.advice(l.text),
+  returned: (l) => texts.returnedTo(l.to),
+  undo: (_, e) => texts.undoneLine(e.supersedes, e.reason ? `, ${e.reason}` : ""),
+};
+
+/** What the line says, without its time and its initials. @param before the line that it refers to, where that is known. */
+export function tellEvent(e: JobEvent, before?: JobEvent): string {
+  return (TOLD[e.type] as Telling<EventType>)(e.payload, e, before);
 }

@@ -79,3 +79,7 @@ export const millivolts = (sign: Value, size: Value) => say`${sign}${size} milli
 export const inBand = (what: Value) => say`in band. ${what}`;
 export const expected = (verdict: Value, side: Value, what: Value, spokenVolts: Value) =>
   say`${verdict}, ${side}. ${what}. ${spokenVolts} expected`;
+
+// bias-missing
+export const biasIsMissing = (label: Value) =>
+  say`${label} is missing or low. Switch off now: without bias the output tubes overheat within seconds.`;

@@ -6,7 +6,6 @@ import { words } from "@/core/language/language";
 import { useMemo, useState } from "react";
 import { useForm } from "react-hook-form";
 import { Dialog, DialogPanel, DialogTitle } from "@headlessui/react";
-import { passedForPower } from "@/core/safety/gates-passed";
 import { unmetGates } from "@/core/safety/power-gates";
 import { powerOnLines } from "@/core/safety/power-on-act";
 import { nextStage } from "@/core/bring-up/next-stage";
@@ -31,8 +30,7 @@ export function PowerOn({ close }: { close(): void }) {
     .map((t) => t.toUpperCase());
   const wall = wallVolts(circuit, settings.mainsVolts);
   const isolated = isLineConnected(circuit) && questions.some((q) => q === isolationStatement() && ticked.has(q));
-  const passed = passedForPower(state);
-  const gates = unmetGates(circuit, state, { through, without: out, isolated }, wall).filter((g) => !passed.has(g.id));
+  const gates = unmetGates(circuit, state, { through, without: out, isolated }, wall);
   const refused = refusedTo(role, { type: "gate-passed", payload: {} });
   const passes = gates.length === 0 || (!refused && reason.trim().length >= 3);
   const all = questions.every((q) => ticked.has(q)) && passes;

@@ -44,8 +44,9 @@ export function Asking({
   // Confirmed before the gates come: the statement is one of the questions.
   const isolated = isLineConnected(view.circuit);
   const wall = wallVolts(view.circuit, settings.mainsVolts);
-  // Gates are no statements to be nodded through: each is passed by a long press, and that goes on the tape.
-  const gates = live ? [] : unmetGates(view.circuit, view.state, { through, without, isolated }, wall);
+  // Gates are no statements to be nodded through: each is passed by a long press, and that goes on the tape. The list is that of the
+  // beginning: one that is passed must not move the next away under the key.
+  const [gates] = useState(() => (live ? [] : unmetGates(view.circuit, view.state, { through, without, isolated }, wall)));
   // The power itself is the last thing that is confirmed.
   const steps = live
     ? questions

@@ -5,7 +5,6 @@ import { useRouter } from "next/navigation";
 import { useEffect, useRef, useState } from "react";
 import { latestReading } from "@/core/tape/fold";
 import { readingOf } from "@/core/instrument/held-reading";
-import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
 import { measurementDraft } from "@/core/entry/measurement-lines";
 import { OPEN_OHMS } from "@/core/quantity/ohms";
 import { formatQuantity } from "@/core/quantity/format";
@@ -16,13 +15,12 @@ import { PointPhoto } from "../drawing/point-photo";
 import { useGateOpen } from "../frame/gate";
 import { useEnergy, useJob } from "../job/job-context";
 import { useAnswer } from "../job/use-answer";
-import { useInstruments } from "../job/use-instruments";
 import { VerdictMark } from "../forms/verdict-mark";
 import { energyWords } from "../job/words";
 import { Keys } from "./keys";
 import { Now } from "./now";
 import { usePedal } from "./pedal";
-import { useAsked } from "./use-asked";
+import { useHold } from "./use-hold";
 import { useSound } from "./sound";
 
 export function ColdProbe() {
@@ -77,34 +75,23 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
       checks.filter((c) => latestReading(view.state, c.point, "ohm")).map((c) => c.point),
     ),
   );
-  const [hold, setHold] = useState<HoldState>(() => startHold());
-  const holding = useRef(hold);
   const here = useRef(walk.here);
-  const asked = useAsked();
   const [last, setLast] = useState<{ check: ColdCheck; value: number }>();
-  const [typed, setTyped] = useState("");
-  const [refused, setRefused] = useState("");
   const check = checks.find((c) => c.point === walk.here);
 
+  const probe = useHold({
+    want: walk.here === undefined ? undefined : { point: walk.here, kind: "ohm" },
+    held: takeHeld,
+    letters: "kMG",
+    sound,
+  });
+  const { hold, typed } = probe;
+  const { meter, heard } = probe.instruments;
   function begin(next: ProbeWalk, leaveNow: boolean) {
     setWalk(next);
-    if (next.here !== here.current) asked.begin();
     here.current = next.here;
-    const shown = holding.current.samples.at(-1);
-    holding.current = startHold({}, leaveNow && shown?.value !== undefined ? { value: shown.value, digit: shown.digit } : undefined);
-    setHold(holding.current);
-    setTyped("");
-    setRefused("");
+    probe.begin(next.here, leaveNow);
   }
-  const { meter, heard, send } = useInstruments((line, anew) => {
-    if (here.current === undefined || line.kind !== "ohm" || !asked.known()) return;
-    holding.current = feedHold(anew ? startHold() : holding.current, line);
-    setHold(holding.current);
-    if (holding.current.phase === "held") takeHeld();
-  });
-  useEffect(() => {
-    if (walk.here !== undefined && heard !== "waiting") asked.until(send({ tell: "want", point: walk.here, kind: "ohm" }));
-  }, [walk.here, heard, send, asked]);
 
   function log(value: number, digits?: number) {
     const at = checks.find((c) => c.point === here.current);
@@ -123,14 +110,14 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
     const point = here.current;
     if (point === undefined) return;
     // An overload does not end by itself as a reading does: it may be a tip in the air, so it takes the key.
-    if (holding.current.phase === "over" || meter?.over) return log(OPEN_OHMS, 1);
-    const reading = readingOf(holding.current, point, conditions, "ohm");
-    if (!reading) return setRefused("The meter shows no steady value yet");
+    if (probe.current().phase === "over" || meter?.over) return log(OPEN_OHMS, 1);
+    const reading = readingOf(probe.current(), point, conditions, "ohm");
+    if (!reading) return probe.refuse("The meter shows no steady value yet");
     log(reading.value, reading.digits);
   }
   function takeTyped() {
     const entry = measurementDraft({ point: walk.here!, kind: "ohm", text: typed }, entryContext("cold-checks"));
-    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
+    if (!entry.ok) return probe.refuse(`${entry.why}. Accepted: ${entry.accepted}`);
     const draft = entry.drafts.find((d) => d.type === "reading");
     if (draft?.type === "reading") log(draft.payload.value, draft.payload.digits);
   }
@@ -138,16 +125,12 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
     short: () => (walk.here === undefined ? out() : typed ? takeTyped() : takeHeld()),
     long: () => begin(skipHere(walk), true),
     other(key) {
-      if (key === "escape" && typed) setTyped("");
-      else if (key === "escape") out();
-      else if (/^[\d.,kmg]$/.test(key)) setTyped((t) => (t.length < 9 ? t + (key === "m" ? "M" : key === "g" ? "G" : key) : t));
-      else if (key === "backspace" && typed) setTyped((t) => t.slice(0, -1));
+      if (probe.key(key)) return true;
+      if (key === "escape") out();
       else if (key === "s" || key === "arrowright") begin(skipHere(walk), true);
       else if (key === "b" || key === "arrowleft" || key === "backspace") begin(stepBack(walk), true);
       else if (key === "r") begin(walk, false);
       else if (key === "n") begin(cannotReach(walk), true);
-      else if (key === "v") sound.toggleSpeech();
-      else if (key === "t") sound.toggleTone();
       else return false;
       return true;
     },
@@ -195,7 +178,7 @@ function Probing({ checks, out }: { checks: ColdCheck[]; out(): void }) {
           meter={meter}
           heard={heard}
           typed={typed}
-          refused={refused}
+          refused={probe.refused}
           live
           waiting={check === undefined}
           warming={0}

@@ -1,11 +1,9 @@
 "use client";
 /** One point fills the screen: where the probe goes, what should be there, what is there. The reading is taken by itself. */
 
-import { words } from "@/core/language/language";
 import { useEffect, useRef, useState } from "react";
-import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
+import { biasMissing, switchOffWithoutBias } from "@/core/walk/bias-missing";
 import { readingOf } from "@/core/instrument/held-reading";
-import type { MeterLine } from "@/core/instrument/protocol";
 import { measurementDraft } from "@/core/entry/measurement-lines";
 import type { Reading } from "@/core/tape/events/measuring-events";
 import { warmingSeconds } from "@/core/anatomy/warm-up";
@@ -13,16 +11,15 @@ import { fullScale, verdictOf } from "@/core/expectation/expectation";
 import type { ProbeWalk } from "@/core/walk/probe-walk";
 import { spokenPoint, spokenVerdict } from "@/core/walk/spoken";
 import { useJob, useNow } from "../job/job-context";
-import { useInstruments } from "../job/use-instruments";
 import { LastVerdict, ProbeStrip } from "./around";
 import { PointPhoto } from "../drawing/point-photo";
 import { Keys } from "./keys";
 import { Now } from "./now";
 import { usePedal } from "./pedal";
-import { useAsked } from "./use-asked";
 import { PointPlace } from "./point-place";
 import type { Sound } from "./sound";
 import type { ProbingOrder } from "@/core/walk/probe-order";
+import { useHold } from "./use-hold";
 import { useProbeWalk, type Move } from "./use-probe-walk";
 
 /** Mains that moved by more than this since it was logged is logged anew; less is the wall's wandering. */
@@ -45,45 +42,34 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
   const row = view.rows.find((r) => r.point.name === walk.here);
   const expected = row?.expected;
   const [last, setLast] = useState<string>();
-  const [typed, setTyped] = useState("");
-  const [refused, setRefused] = useState("");
-  const [hold, setHold] = useState<HoldState>(() => startHold());
-  const holding = useRef(hold);
   const here = useRef(walk.here);
-  const asked = useAsked();
+  const range = expected && fullScale(expected.volts);
+  const noted = [stands.switches, stands.controls].filter(Boolean).join("; ");
 
   // Volts of cold tubes are another amp's; who knows better presses the key.
   const { power } = view.state;
   const warming = warmingSeconds(power, now);
 
+  const belongs = (name: string | undefined) => ({ expected: view.rows.find((r) => r.point.name === name)?.expected?.volts });
+  const probe = useHold({
+    want: walk.here === undefined ? undefined : { point: walk.here, kind: "dcv", ...(range ? { range } : {}), ...(noted ? { noted } : {}) },
+    held: () => void (warming === 0 && takeHeld()),
+    // After a silence nobody knows where the probe has been, nor whether it is the same meter.
+    anew: () => probe.again(belongs(here.current)),
+    letters: "−-",
+    sound,
+  });
+  const { hold, typed, instruments } = probe;
+  const { meter, mains, heard } = instruments;
+
   /** A new point, or the same again: what the display shows now must be left first, unless it is to be taken again. */
   function begin(name: string | undefined, leaveNow: boolean) {
-    beginHold(name, leaveNow);
-    setTyped("");
-    setRefused("");
-  }
-  function beginHold(name: string | undefined, leaveNow: boolean) {
-    if (name !== here.current) asked.begin();
     here.current = name;
-    const shown = holding.current.samples.at(-1);
-    const on = view.rows.find((r) => r.point.name === name)?.expected?.volts;
-    const leaves = leaveNow && shown?.value !== undefined ? { value: holding.current.value ?? shown.value, digit: shown.digit } : undefined;
-    holding.current = startHold({ expected: on }, leaves);
-    setHold(holding.current);
+    probe.begin(name, leaveNow, belongs(name));
   }
   function go(name: Move) {
     begin(move(name).here, true);
   }
-
-  const instruments = useInstruments((line: MeterLine, anew: boolean) => {
-    if (here.current === undefined || line.kind !== "dcv" || !asked.known()) return;
-    // After a silence nobody knows where the probe has been, nor whether it is the same meter. What is being typed stays.
-    if (anew) beginHold(here.current, false);
-    holding.current = feedHold(holding.current, line);
-    setHold(holding.current);
-    if (holding.current.phase === "held" && warming === 0) takeHeld();
-  });
-  const { meter, mains, heard, send } = instruments;
 
   // The mains goes on the tape before the first point and whenever it has moved: each value is another set of expectations.
   const logged = view.state.mainsVolts;
@@ -99,12 +85,6 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
     if (walk.here !== here.current) begin(walk.here, true);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only a new point begins anew
   }, [walk.here]);
-  const range = expected && fullScale(expected.volts);
-  const noted = [stands.switches, stands.controls].filter(Boolean).join("; ");
-  useEffect(() => {
-    if (walk.here === undefined || heard === "waiting") return;
-    asked.until(send({ tell: "want", point: walk.here, kind: "dcv", ...(range ? { range } : {}), ...(noted ? { noted } : {}) }));
-  }, [walk.here, range, noted, heard, send, asked]);
   useEffect(() => {
     if (probing.over) ended(walk, "");
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, at the end
@@ -113,9 +93,9 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
   function takeHeld() {
     const point = here.current;
     if (point === undefined) return;
-    const reading = readingOf(holding.current, point, conditions);
+    const reading = readingOf(probe.current(), point, conditions);
     if (!reading)
-      return setRefused(holding.current.phase === "over" ? "The display is over its range" : "The meter shows no steady value yet");
+      return probe.refuse(probe.current().phase === "over" ? "The display is over its range" : "The meter shows no steady value yet");
     log(reading);
   }
   function log(reading: Reading) {
@@ -126,17 +106,13 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
     setLast(reading.point);
     const next = move("take");
     begin(next.here, true);
-    if (target?.role === "bias" && verdict === "out" && Math.abs(reading.value) < Math.abs(target.expected!.low))
-      ended(
-        next,
-        `${target.point.label} ${words("is missing or low. Switch off now: without bias the output tubes overheat within seconds.")}`,
-      );
+    if (target && biasMissing(target, reading.value)) ended(next, switchOffWithoutBias(target.point.label));
   }
   function takeTyped() {
     const entry = measurementDraft({ point: walk.here!, kind: "dcv", text: typed }, entryContext("walk"));
-    if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
+    if (!entry.ok) return probe.refuse(`${entry.why}. Accepted: ${entry.accepted}`);
     const draft = entry.drafts.find((d) => d.type === "reading");
-    if (!draft) return setRefused("The amp is not logged as on, so this is no live reading");
+    if (!draft) return probe.refuse("The amp is not logged as on, so this is no live reading");
     log(draft.payload as Reading);
   }
 
@@ -144,10 +120,8 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
     short: () => (typed ? takeTyped() : takeHeld()),
     long: () => go("skip"),
     other(key) {
-      if (key === "escape" && typed) setTyped("");
-      else if (key === "escape") leave(walk);
-      else if (/^[\d.,−-]$/.test(key)) setTyped((t) => (t.length < 9 ? t + key : t));
-      else if (key === "backspace" && typed) setTyped((t) => t.slice(0, -1));
+      if (probe.key(key)) return true;
+      if (key === "escape") leave(walk);
       else if (key === "s" || key === "arrowright") go("skip");
       else if (key === "b" || key === "arrowleft" || key === "backspace") go("back");
       else if (key === "r") {
@@ -157,9 +131,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
         if (walk.here !== undefined)
           say({ type: "note", payload: { text: `${walk.here} cannot be reached with the probe`, station: "walk" } });
         go("unreachable");
-      } else if (key === "v") sound.toggleSpeech();
-      else if (key === "t") sound.toggleTone();
-      else if (key === "f")
+      } else if (key === "f")
         void (document.fullscreenElement ? document.exitFullscreen() : document.documentElement.requestFullscreen()).catch(() => {});
       else return false;
       return true;
@@ -186,7 +158,7 @@ export function Probing({ order, sound, resume, leave, ended }: ProbingProps) {
           meter={meter}
           heard={heard}
           typed={typed}
-          refused={refused}
+          refused={probe.refused}
           live={energyKind === "live"}
           waiting={row === undefined}
           warming={warming}

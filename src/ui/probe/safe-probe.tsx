@@ -2,21 +2,19 @@
 /** Make safe hands-free: the steps of the proof one at a time and large, each reading taken by itself from a steady meter. */
 
 import { useRouter } from "next/navigation";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo } from "react";
 import { dischargeDraft } from "@/core/entry/measurement-lines";
 import { meterCheckDraft } from "@/core/entry/power-lines";
 import { readingOf } from "@/core/instrument/held-reading";
-import { feedHold, startHold, type HoldState } from "@/core/instrument/hold";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
 import type { ProofStep } from "@/core/safety/proof";
 import { useEnergy, useJob } from "../job/job-context";
-import { useInstruments } from "../job/use-instruments";
 import { capital, clockTime, energyWords, stepWords } from "../job/words";
 import { Keys } from "./keys";
 import { Now } from "./now";
 import { usePedal } from "./pedal";
-import { useAsked } from "./use-asked";
+import { useHold } from "./use-hold";
 import { useSound } from "./sound";
 import { useTool } from "../job/tool";
 
@@ -32,7 +30,6 @@ export function SafeProbe() {
   const tool = useTool();
   const router = useRouter();
   const sound = useSound();
-  const asked = useAsked();
   const out = () => router.push(`/jobs/${jobId}/make-safe`);
   const proof = energy.kind === "stored" || energy.kind === "unknown" || energy.kind === "proven-dead" ? energy.proof : undefined;
   const here: Asked = useMemo(() => {
@@ -51,54 +48,46 @@ export function SafeProbe() {
   const known = view.state.effective.findLast((e) => e.type === "meter-check")?.payload as { expected: number } | undefined;
   const source = known?.expected ?? 9;
 
-  const [hold, setHold] = useState<HoldState>(() => startHold());
-  const holding = useRef(hold);
-  const [typed, setTyped] = useState("");
-  const [refused, setRefused] = useState("");
   // A step begins anew where what is asked for is another thing, not while its seconds run down.
   const key = JSON.stringify(here, (k, v: unknown) => (k === "wait" || k === "volts" ? undefined : v));
   const estimate = proof?.reservoirs.find((r) => r.name === reservoir)?.volts;
+  const want = here.do === "meter" ? "source" : here.do === "tool" ? "tool" : place;
+  const probe = useHold({
+    want: reads && want !== undefined ? { point: want, kind } : undefined,
+    waits: waits > 0,
+    held: () => takeHeld(false),
+    letters: "kM-",
+    sound,
+  });
+  const { hold, typed } = probe;
+  const { meter, heard } = probe.instruments;
   useEffect(() => {
-    asked.begin();
-    const shown = holding.current.samples.at(-1);
-    const expected = estimate !== undefined && Math.abs(estimate) > settings.safeVolts ? estimate : undefined;
-    holding.current = startHold({ expected }, shown?.value !== undefined ? { value: shown.value, digit: shown.digit } : undefined);
-    setHold(holding.current);
-    setTyped("");
-    setRefused("");
+    probe.begin(want, true, { expected: estimate !== undefined && Math.abs(estimate) > settings.safeVolts ? estimate : undefined });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each step
   }, [key]);
-  const { meter, heard, send } = useInstruments((line, anew) => {
-    if (!reads || waits > 0 || line.kind !== kind || !asked.known()) return;
-    holding.current = feedHold(anew ? startHold() : holding.current, line);
-    setHold(holding.current);
-    if (holding.current.phase === "held") takeHeld(false);
-  });
-  const want = here.do === "meter" ? "source" : here.do === "tool" ? "tool" : place;
-  useEffect(() => {
-    if (want !== undefined && heard !== "waiting") asked.until(send({ tell: "want", point: want, kind }));
-  }, [want, kind, heard, send, asked, key]);
 
   /** @param pressed the key was pressed: then what stands there is taken, whatever it is. */
   function takeHeld(pressed: boolean) {
-    const reading = readingOf(holding.current, want ?? "", conditions, kind);
-    if (!reading) return setRefused("The meter shows no steady value yet");
+    const reading = readingOf(probe.current(), want ?? "", conditions, kind);
+    if (!reading) return probe.refuse("The meter shows no steady value yet");
     if (here.do === "meter" && !pressed && Math.abs(reading.value - source) > NEAR_SOURCE * source)
-      return setRefused(`${formatVolts(reading.value)} is not the known source of ${formatVolts(source)}: tips on it, or press to log it`);
+      return probe.refuse(
+        `${formatVolts(reading.value)} is not the known source of ${formatVolts(source)}: tips on it, or press to log it`,
+      );
     take(String(reading.value));
   }
   function take(text: string) {
-    setRefused("");
+    probe.refuse("");
     if (here.do === "tool") {
       const ohms = parseQuantity(text, { unit: "Ω", decimal: settings.decimal });
-      if (!ohms.ok) return setRefused(`${ohms.why}; accepted: ${ohms.accepted}`);
+      if (!ohms.ok) return probe.refuse(`${ohms.why}; accepted: ${ohms.accepted}`);
       say({ type: "tool-check", payload: { marked: tool.ohms, read: ohms.quantity.value } });
     } else {
       const entry =
         here.do === "meter"
           ? meterCheckDraft({ read: text, known: String(source), source: "known source" }, settings.decimal)
           : dischargeDraft(reservoir!, text, settings.decimal);
-      if (!entry.ok) return setRefused(`${entry.why}. Accepted: ${entry.accepted}`);
+      if (!entry.ok) return probe.refuse(`${entry.why}. Accepted: ${entry.accepted}`);
       say(...entry.drafts);
     }
     sound.say("in", `${stepWords(here as ProofStep)}: ${text}`);
@@ -115,14 +104,10 @@ export function SafeProbe() {
     short: press,
     long: press,
     other(pressed) {
-      if (pressed === "escape" && typed) setTyped("");
-      else if (pressed === "escape") out();
+      if (probe.key(pressed)) return true;
+      if (pressed === "escape") out();
       else if (pressed === "c" && (clip ?? reservoir))
         say({ type: "clip", payload: { reservoir: clip ?? reservoir!, state: clip ? "off" : "on" } });
-      else if (/^[\d.,km-]$/.test(pressed)) setTyped((t) => (t.length < 9 ? t + pressed : t));
-      else if (pressed === "backspace" && typed) setTyped((t) => t.slice(0, -1));
-      else if (pressed === "v") sound.toggleSpeech();
-      else if (pressed === "t") sound.toggleTone();
       else return false;
       return true;
     },
@@ -179,7 +164,17 @@ export function SafeProbe() {
           {clip && here.do !== "clip-off" && <p className="probe-watch text-3xl font-bold">The clip is on {clip}: it cannot charge.</p>}
         </section>
         {reads && (
-          <Now hold={hold} meter={meter} heard={heard} typed={typed} refused={refused} live waiting={waits > 0} warming={0} kind={kind} />
+          <Now
+            hold={hold}
+            meter={meter}
+            heard={heard}
+            typed={typed}
+            refused={probe.refused}
+            live
+            waiting={waits > 0}
+            warming={0}
+            kind={kind}
+          />
         )}
       </div>
       <p className="flex min-h-24 items-center border-t border-base-300 px-4 text-3xl md:px-10">

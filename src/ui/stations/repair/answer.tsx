@@ -5,7 +5,7 @@ import { useState } from "react";
 import { format } from "date-fns";
 import { answerRefusedTo } from "@/core/shop/people";
 import { ANSWERED_BY, type AnsweredBy } from "@/core/tape/events/words";
-import { rootOf } from "@/core/tape/fold";
+import { rootOf } from "@/core/tape/line-root";
 import type { Question } from "@/core/repair/questions";
 import { Field } from "../../forms/section";
 import { useJob } from "../../job/job-context";

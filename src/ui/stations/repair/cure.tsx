@@ -4,7 +4,8 @@
 import { useState } from "react";
 import { changeEnded, fittedAgain } from "@/core/repair/part-acts";
 import type { EventDraft } from "@/core/tape/events/event";
-import { isIn, rootOf, type JobState } from "@/core/tape/fold";
+import { isIn, type JobState } from "@/core/tape/fold";
+import { rootOf } from "@/core/tape/line-root";
 import { formatDuration } from "@/core/quantity/format";
 import { leftAfter, MOST_CHANGES, nextCureTest, type MayHaveCured } from "@/core/repair/cure";
 import { Field, Section } from "../../forms/section";

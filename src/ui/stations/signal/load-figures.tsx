@@ -8,8 +8,7 @@ import { outputStages } from "@/core/output/output-stage";
 import { belowFull, dampingFrom } from "@/core/output/signal-walk";
 import { formatQuantity } from "@/core/quantity/format";
 import { parseQuantity } from "@/core/quantity/parse";
-import { tellOutput } from "@/core/tape/tell-output";
-import type { JobEvent } from "@/core/tape/events/event";
+import { OUTPUT_TOLD } from "@/core/tape/tell-output";
 import type { SignalFigure } from "@/core/tape/events/output-events";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
@@ -52,7 +51,7 @@ export function LoadFigures({ circuit, speaker, mains }: { circuit: Circuit; spe
       {figures.length > 0 && (
         <ul className="mt-3 list-disc pl-6" aria-label="Figures at the load">
           {figures.map((f) => (
-            <li key={f.seq}>{tellOutput({ type: "signal-figure", payload: f } as unknown as JobEvent)}</li>
+            <li key={f.seq}>{OUTPUT_TOLD["signal-figure"](f)}</li>
           ))}
         </ul>
       )}
