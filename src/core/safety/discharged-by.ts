@@ -39,7 +39,7 @@ function groups(circuit: Circuit): (node: string) => string {
 
 /** Seconds within which a clip that stays on has discharged what counts as discharged by it, and a tool as it is usual. */
 const CLIP_SECONDS = 60;
-const CLIP_OHMS = 2200;
+export const CLIP_OHMS = 2200;
 const PART_LEFT = 0.1;
 
 /** For each reservoir whether a tool that stays clipped to `clipped` discharges it too. */

@@ -310,3 +310,34 @@ describe("an amp that went back is not here", () => {
     expect(kind(900, [...PROVEN, [250, back], [800, on()]])).toBe("live");
   });
 });
+
+describe("the tool is clipped where the discharge plan says", () => {
+  const named = (name: string): EventDraft => ({ type: "reservoir", payload: { name, farads: 32e-6, volts: 450 } });
+  const steps = (s: ReturnType<typeof state>) =>
+    s.kind === "stored" ? s.proof.missing.flatMap((m) => (m.do === "discharge" ? [m.reservoir] : [])) : [s.kind];
+
+  test("three reservoirs joined by droppers are one clip; the clip covers them all", () => {
+    const live: Timed[] = [...LIVE_THEN_OFF, [90, meter()], [91, tool]];
+    const s = state(100, live);
+    expect(steps(s)).toHaveLength(1);
+    const place = steps(s)[0]!;
+    expect(steps(state(101, [...live, [100, { type: "clip", payload: { reservoir: place, state: "on" } }]]))).toEqual([]);
+  });
+
+  test("two of which nobody knows how they hang together are two clips, one after the other", () => {
+    const held: Timed[] = [
+      [0, named("CA")],
+      [1, named("CB")],
+      [2, on()],
+      [60, off()],
+      [70, meter()],
+      [71, tool],
+      [72, dead("CA", 300)],
+      [73, dead("CB", 120)],
+    ];
+    const at80 = (more: Timed[] = []) => steps(state(80, [...held, ...more], DEFAULT_SETTINGS, undefined));
+    expect(at80()).toHaveLength(1);
+    const first = at80()[0]!;
+    expect(at80([[75, { type: "clip", payload: { reservoir: first, state: "on" } }]])).toEqual(["CA", "CB"].filter((c) => c !== first));
+  });
+});

@@ -2,9 +2,12 @@
 
 import { formatVolts } from "../quantity/format";
 import type { Reservoir } from "../supply/reservoirs";
+import { CLIP_OHMS } from "./discharged-by";
+import { dischargeSequence } from "./discharge-sequence";
 import { rebound } from "./discharge-tool";
 import type { EnergyContext } from "./energy-context";
 import type { Basis, Replayed } from "./replayed";
+import { apart } from "./reservoirs-of-job";
 import * as texts from "../texts/safety";
 
 export interface ReservoirState {
@@ -50,6 +53,7 @@ export type ProofStep =
   | { do: "tool"; when: "before" | "after" }
   | { do: "read"; reservoir: string; round: 1 | 2; wait: number }
   | { do: "reach"; reservoir: string; reason: string }
+  /** Where the discharge plan clips the tool first, and what that place holds. */
   | { do: "discharge"; reservoir: string; volts: number };
 
 /** A second reading sooner than this says nothing about rebound. */
@@ -123,14 +127,21 @@ export function proofOf(s: Replayed, reservoirs: Reservoir[], volts: number[], n
   if (!s.plugOut) missing.push({ do: "unplug" });
   if (reservoirs.length === 0) missing.push({ do: "name-reservoirs" });
   if (!done && !meterFresh) missing.push({ do: "meter", when: "before" });
-  const bleeds = states.some((r) => !r.first && !r.unread && r.basis === "read" && Math.abs(r.volts ?? 0) > safeVolts);
-  if (bleeds && !s.toolBefore) missing.push({ do: "tool", when: "before" });
-  for (const r of states) {
-    if (r.unread) continue;
-    if (!r.first && r.basis === "read" && Math.abs(r.volts ?? 0) > safeVolts && s.clips.size === 0)
-      missing.push({ do: "discharge", reservoir: r.name, volts: r.volts! });
-    if (!r.first) missing.push({ do: "read", reservoir: r.name, round: 1, wait: 0 });
+  const charged = states.filter((r) => !r.first && !r.unread && r.basis === "read" && Math.abs(r.volts ?? 0) > safeVolts);
+  if (charged.length > 0 && !s.toolBefore) missing.push({ do: "tool", when: "before" });
+  const open = charged.filter((r) => !s.covered(states.indexOf(r)));
+  if (open.length > 0) {
+    const plan = dischargeSequence(
+      context.circuit,
+      apart(reservoirs, s.lifted),
+      states.map((r) => (open.includes(r) ? r.volts! : 0)),
+      CLIP_OHMS,
+      safeVolts,
+    );
+    const place = open.find((r) => r.name === plan.clips[0]?.reservoir) ?? open[0]!;
+    missing.push({ do: "discharge", reservoir: place.name, volts: place.volts! });
   }
+  for (const r of states) if (!r.unread && !r.first) missing.push({ do: "read", reservoir: r.name, round: 1, wait: 0 });
   states.forEach((r, i) => {
     if (r.second || r.unread || r.onceBecause) return;
     // Before the first reading it is announced where what it held asks for a second.

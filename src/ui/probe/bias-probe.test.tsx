@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { readFileSync } from "node:fs";
 import { act, fireEvent, screen } from "@testing-library/react";
+import type { EventDraft } from "@/core/tape/events/event";
 import { power, renderJob, settle, TestServer } from "../job-for-tests";
 import { BiasProbe } from "./bias-probe";
 
@@ -8,7 +9,7 @@ jest.mock("next/navigation", () => ({ useRouter: () => ({ push: () => {} }) }));
 jest.mock("./sound", () => ({ useSound: () => ({ say() {}, toggleSpeech() {}, toggleTone() {}, speech: false, tone: false }) }));
 
 const DROVER = readFileSync("demo/amps/drover-40.cir", "utf8");
-const checked = { type: "live-check", payload: { confirmed: ["one hand"] } } as const;
+const checked: EventDraft = { type: "live-check", payload: { confirmed: ["one hand"] } };
 
 beforeEach(() => {
   localStorage.clear();
