@@ -27,16 +27,16 @@ const launched = (executablePath: string | undefined) => ({
 
 export default defineConfig({
   globalSetup: "./tests/e2e/demo-shop.ts",
-  timeout: 240_000,
+  timeout: 600_000,
   // A busy machine is no failure: what is waited for comes later there.
-  expect: { timeout: 30_000 },
+  expect: { timeout: 150_000 },
   // A file has a server on a folder and a port of its own. Simulated hands and meters take their time: two cores carry a third worker.
   workers: 3,
   outputDir: "test-results/playwright",
   reporter: [["list"], ["json", { outputFile: process.env.SCUTUM_PLAYWRIGHT_JSON ?? "test-results/e2e.json" }]],
   use: {
     // What cannot be clicked by then is not there: without an end it would take the whole test's time to say so.
-    actionTimeout: 60_000,
+    actionTimeout: 150_000,
     viewport: { width: 1280, height: 800 },
     locale: "en-GB",
     // What a page is made of is asked of the server; only the test of the time without it lets the browser keep any.

@@ -19,7 +19,7 @@ async function instrumentGoesOn(page: Page, seconds: number) {
   const shows = page.getByTestId("mains-shows");
   const now = async () => Number(await shows.getAttribute("data-at"));
   const from = await now();
-  await expect.poll(now, { timeout: 120_000 }).toBeGreaterThanOrEqual(from + 1000 * seconds);
+  await expect.poll(now).toBeGreaterThanOrEqual(from + 1000 * seconds);
 }
 
 /** Power on by the dialog. @param reason given where a gate stands against it. */
@@ -44,7 +44,7 @@ test("the Lantern 15 that blows its fuse: a shorted winding half is found by the
   const result = page.getByRole("region", { name: "Result" });
   const done: string[] = [];
   for (let step = 0; step < 10; step++) {
-    await expect(next.or(result)).toBeVisible({ timeout: 60_000 });
+    await expect(next.or(result)).toBeVisible();
     if (await result.isVisible()) break;
     const what = (await next.locator("p.text-3xl").innerText()).trim();
     done.push(what);
@@ -61,7 +61,7 @@ test("the Lantern 15 that blows its fuse: a shorted winding half is found by the
       await powerOn(page, "lamp", out ?? "V1 V2 V3 V4 V5 V6");
       // What the simulated lamp does is the answer.
       const shows = page.getByTestId("mains-shows");
-      await expect(shows).toContainText("100 W lamp", { timeout: 60_000 });
+      await expect(shows).toContainText("100 W lamp");
       await instrumentGoesOn(page, 6);
       const lamp = /BRIGHT|glowing|dark/.exec(await shows.innerText())![0].toLowerCase();
       await next.getByRole("button", { name: new RegExp(`^${lamp}$`, "i") }).click();
@@ -75,7 +75,7 @@ test("the Lantern 15 that blows its fuse: a shorted winding half is found by the
     } else if (what.startsWith("Ohms of both halves")) await next.getByRole("button", { name: "Unlike" }).click();
     else if (what.startsWith("High-tension winding off")) await next.getByRole("button", { name: "Bad" }).click();
     else await next.getByRole("button", { name: /^(As it should be|Sound)$/ }).click();
-    await expect(next.locator("p.text-3xl", { hasText: what })).toHaveCount(0, { timeout: 20_000 });
+    await expect(next.locator("p.text-3xl", { hasText: what })).toHaveCount(0);
   }
   await expect(result).toContainText("High-tension winding: one half has shorted turns");
   expect(done.some((d) => d.startsWith("Power on, "))).toBe(true);
@@ -86,7 +86,7 @@ test("the Lantern 15 that blows its fuse: a shorted winding half is found by the
   await expect(proof).toContainText("Ruled out: ");
   // A wrong answer can be taken back, and the procedure asks again.
   await proof.getByRole("button", { name: "Undo", exact: true }).last().click();
-  await expect(next).toBeVisible({ timeout: 20_000 });
+  await expect(next).toBeVisible();
 });
 
 test("a fuse that goes in a stage is said, and leads into the isolation", async ({ page }) => {
@@ -97,7 +97,7 @@ test("a fuse that goes in a stage is said, and leads into the isolation", async 
   // One at a time, because a fuse has gone before.
   await expect(page.getByRole("list", { name: "Stages" })).toContainText("Output tube V4 fitted");
   await powerOn(page, "variable", "V1 V2 V3 V4 V5 V6", "new fuse, to see it go");
-  await expect(page.getByTestId("current-now")).toContainText("The fuse has blown", { timeout: 30_000 });
+  await expect(page.getByTestId("current-now")).toContainText("The fuse has blown");
   await page.getByRole("button", { name: "Switched off, plug out: find what blew it" }).click();
   await expect(guard(page)).not.toContainText("LIVE");
   await expect(page.getByRole("list", { name: "Lines of the tape" })).toContainText("Bring-up, no tubes: stopped, the fuse blew");
@@ -211,18 +211,18 @@ test("the Vantry Minor with an open heater: isolation first, the open element fo
     await instrumentGoesOn(page, 5);
     await page.getByRole("region", { name: "Mains current" }).getByRole("button", { name: "Log it" }).click();
   }
-  await expect(page.getByTestId("current-verdict")).toContainText("in band", { timeout: 20_000 });
+  await expect(page.getByTestId("current-verdict")).toContainText("in band");
   // The readings that the stage must have, taken from the meter.
   const readings = page.getByRole("region", { name: "Readings of this stage" });
   for (const where of ["Reservoir", "V2 cathode"]) {
     await readings.getByRole("button", { name: where }).click();
     const row = readings.getByRole("row", { name: new RegExp(where) });
-    await expect(readings.getByTestId("meter-here")).toHaveAttribute("data-steady", "true", { timeout: 45_000 });
+    await expect(readings.getByTestId("meter-here")).toHaveAttribute("data-steady", "true");
     // The amp still warms: a display that has moved on by the time of the click is refused, and the key is pressed again.
     await expect(async () => {
       if (!/in band/.test((await row.textContent()) ?? "")) await readings.getByRole("button", { name: "Log it" }).click();
       await expect(row).toContainText(/in band/, { timeout: 3000 });
-    }).toPass({ timeout: 60_000 });
+    }).toPass();
   }
   await page.getByRole("button", { name: "Passed" }).click();
   await expect(stage).toContainText("Full mains");
@@ -287,8 +287,8 @@ test("resistances of a dead amp are walked with the probe by the meter alone", a
   });
   await page.goto(`${shop.address}/jobs/1010/probe?order=cold`);
   const place = page.getByTestId("probe-place");
-  await expect(place).toHaveText("C1 +", { timeout: 30_000 });
-  await expect(place).not.toHaveText("C1 +", { timeout: 30_000 });
+  await expect(place).toHaveText("C1 +");
+  await expect(place).not.toHaveText("C1 +");
   await expect(page.getByTestId("probe-verdict")).toHaveAttribute("data-verdict", "in");
   // One that is typed, and one that is skipped.
   const now = await place.innerText();

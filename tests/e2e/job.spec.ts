@@ -219,13 +219,13 @@ test("proven dead after the minute, in the real interface", async ({ page }) => 
     await expect(page.getByLabel("Next step").locator(".text-3xl")).not.toHaveText(before);
   }
   await expect(page.getByRole("timer")).toBeVisible();
-  await expect(page.getByRole("timer")).toBeHidden({ timeout: 75_000 });
+  await expect(page.getByRole("timer")).toBeHidden();
   for (const volts of ["0.6", "0.3", "0.1"]) {
     const step = page.getByLabel("Next step").locator(".text-3xl");
     const before = await step.innerText();
     await page.getByLabel("Reading, V", { exact: true }).fill(volts);
     await page.getByLabel("Reading, V", { exact: true }).press("Enter");
-    await expect(step).not.toHaveText(before, { timeout: 20_000 });
+    await expect(step).not.toHaveText(before);
   }
   await expect(guard(page)).not.toContainText("PROVEN DEAD");
   await page.getByLabel("Meter reads, V").fill("9.0");

@@ -52,7 +52,7 @@ test("a line, the guard and who is there are on the other bench's screen at once
   });
   await say(page, "note kept while the server was gone");
   await shop.start();
-  await expect(tape).toContainText("kept while the server was gone", { timeout: 30_000 });
+  await expect(tape).toContainText("kept while the server was gone");
   await other.goto(`${shop.address}/jobs/1008/probe`);
   const warning = other.getByText(/has this LIVE amp open on another screen/);
   await expect(warning).toBeVisible();

@@ -56,7 +56,7 @@ test("the walk goes on without the server, page after page; lines are sent once 
   await open(page, "look");
   const before = (await tapeOf()).length;
   await shop.kill();
-  await expect(notReached(page)).toBeVisible({ timeout: 30_000 });
+  await expect(notReached(page)).toBeVisible();
 
   // A station that was never opened here, by its link, and another from within the kept page.
   await page.getByRole("navigation").getByRole("link", { name: /Walk/ }).click();
@@ -88,7 +88,7 @@ test("the walk goes on without the server, page after page; lines are sent once 
   await say(page, "note second without the server");
 
   await shop.start();
-  await expect(page.getByText(/The server is not reached/)).toHaveCount(0, { timeout: 30_000 });
+  await expect(page.getByText(/The server is not reached/)).toHaveCount(0);
   await expect(page.getByText("storing…")).toHaveCount(0);
   const texts = (await tapeOf()).slice(before).map((e) => e.payload.text);
   expect(texts).toEqual(["heard nothing on standby", "second without the server"]);
@@ -122,13 +122,13 @@ test("PROVEN DEAD is not said from what is kept: others may have switched the am
   await open(page, "make-safe");
   await expect(guard(page)).toHaveAttribute("data-energy", "proven-dead");
   await shop.kill();
-  await expect(guard(page)).toHaveAttribute("data-energy", "unknown", { timeout: 30_000 });
+  await expect(guard(page)).toHaveAttribute("data-energy", "unknown");
   await expect(guard(page)).toContainText("others may have switched it on since");
   await page.reload();
   await expect(guard(page)).toHaveAttribute("data-energy", "unknown");
   await expect(page.getByText(/PROVEN DEAD \d\d:\d\d/)).toHaveCount(0);
   await shop.start();
-  await expect(guard(page)).toHaveAttribute("data-energy", "proven-dead", { timeout: 30_000 });
+  await expect(guard(page)).toHaveAttribute("data-energy", "proven-dead");
   await log({ type: "power", payload: { state: "on", plug: "in" } });
   await expect(guard(page)).toHaveAttribute("data-energy", "live");
   await log({ type: "power", payload: { state: "off", plug: "out" } });

@@ -78,7 +78,7 @@ test("a whole walk by one key: live check, power on, eleven points taken by them
   expect(seen).toEqual(["V1A.k", "V1B.k", "V1B.p", "V1A.p", "V2.g", "V2.k", "V2.s", "V2.p", "B3", "B2", "B1"]);
   await expect(summary(page)).toContainText("10 in band");
   await expect(summary(page)).toContainText("V2.g");
-  await expect(summary(page)).toContainText("C6 leaky", { timeout: 30_000 });
+  await expect(summary(page)).toContainText("C6 leaky");
   await page.keyboard.press("Space");
   await expect(leaving(page)).toContainText("Is it off, and the plug out?");
   await hold(page);
@@ -159,7 +159,7 @@ test("the meter falls silent in the middle: the walk waits, goes on where it was
   await alreadyOn(page, 1003, 229);
   await enter(page, `${shop.address}/jobs/1003/probe?order=chain`);
   await expect(place(page)).toHaveAttribute("data-point", "B1");
-  await expect(page.getByTestId("probe-verdict")).toContainText("B1", { timeout: 30_000 });
+  await expect(page.getByTestId("probe-verdict")).toContainText("B1");
   const at = await place(page).getAttribute("data-point");
   // A real meter takes over by the bridge: its lines come twice and out of order.
   const lines = (values: number[], from: number) =>
@@ -167,7 +167,7 @@ test("the meter falls silent in the middle: the walk waits, goes on where it was
   const send = (data: string) =>
     page.request.post(`${shop.address}/api/v1/jobs/1003/bench`, { headers: { "content-type": "text/plain" }, data });
   await send(lines([0.1, 250], 100).join("\n"));
-  await expect(page.getByText("The meter sends nothing any more", { exact: false })).toBeVisible({ timeout: 10_000 });
+  await expect(page.getByText("The meter sends nothing any more", { exact: false })).toBeVisible();
   await expect(place(page)).toHaveAttribute("data-point", at!);
   await page.waitForTimeout(300);
   const before = (await tapeOf(shop, page, 1003)).length;
@@ -196,7 +196,7 @@ test("the bridge script: a display on standard input is seen on the screen, a na
   let [out, err] = ["", ""];
   bridge.stdout.on("data", (d: Buffer) => (out += d.toString()));
   bridge.stderr.on("data", (d: Buffer) => (err += d.toString()));
-  await expect.poll(() => out, { timeout: 20_000 }).toContain("want n=");
+  await expect.poll(() => out).toContain("want n=");
   bridge.stdin.write("-12.4 V DC\n");
   await expect(now(page)).toHaveText("−12.4 V");
   bridge.stdin.write("V4.k 352 mV\nnonsense\n318\n");
@@ -213,7 +213,7 @@ const settle = (page: Page) => page.getByRole("region", { name: "To settle it" }
 const advice = (page: Page) => page.getByRole("region", { name: "What to do now" });
 /** The meter's still value is taken by Enter in the empty field. */
 async function takeByMeter(page: Page, where: ReturnType<typeof settle>, label: string) {
-  await expect(where.getByTestId("meter-here")).toHaveAttribute("data-steady", "true", { timeout: 20_000 });
+  await expect(where.getByTestId("meter-here")).toHaveAttribute("data-steady", "true");
   await page.getByLabel(label).press("Enter");
 }
 const say = async (page: Page, line: string) => {
@@ -241,12 +241,12 @@ test("hunt on the Halberd: nothing read yet, the suggested points lead to the op
   await page.keyboard.press("Space");
   await hold(page);
   await expect(page).toHaveURL(/\/suspects$/);
-  await expect(advice(page)).toContainText("R9 open", { timeout: 60_000 });
+  await expect(advice(page)).toContainText("R9 open");
   await say(page, "fit R9 1k 5W wirewound, was open");
   await expect(page.getByText("to see whether the change cured it")).toBeVisible();
   await walkAgain(page, 1008, 230);
   await expect(summary(page)).toContainText("29 in band");
-  await expect(summary(page)).toContainText("Nothing wrong", { timeout: 60_000 });
+  await expect(summary(page)).toContainText("Nothing wrong");
 });
 
 test("hunt on the Wren: the leaky capacitor, its lifted leg read by the meter; replaced, the grid is at nothing", async ({ page }) => {
@@ -254,10 +254,10 @@ test("hunt on the Wren: the leaky capacitor, its lifted leg read by the meter; r
   // Warm by now it leaks more than in the cold walk before: the later readings stand.
   await walkAgain(page, 1004, 231);
   await page.goto(`${shop.address}/jobs/1004/suspects`);
-  await expect(advice(page)).toContainText("C6 leaky", { timeout: 60_000 });
+  await expect(advice(page)).toContainText("C6 leaky");
   await expect(settle(page)).toContainText("one leg of C6 lifted, volts at it");
   await takeByMeter(page, settle(page), "Reading, V");
-  await expect(settle(page)).toHaveCount(0, { timeout: 20_000 });
+  await expect(settle(page)).toHaveCount(0);
   await expect(advice(page)).toContainText("C6 leaky");
   // Nothing is fitted in a live amp: the entry line says so, and keeps what was typed.
   const entry = page.getByRole("combobox", { name: "Entry line" });
@@ -286,10 +286,10 @@ test("hunt on the Picture House: the tired tube in the tester, read by one key; 
   test.setTimeout(300_000);
   await log(shop, page, 1007, { type: "power", payload: { state: "off", plug: "out" } });
   await page.goto(`${shop.address}/jobs/1007/suspects`);
-  await expect(advice(page)).toContainText("V6 in the tube tester", { timeout: 90_000 });
+  await expect(advice(page)).toContainText("V6 in the tube tester");
   // The bridge of an earlier test may be heard still: then the simulated tester waits.
   await takeByMeter(page, advice(page), "Reading, % of new");
-  await expect(advice(page)).toContainText("V6 weak", { timeout: 60_000 });
+  await expect(advice(page)).toContainText("V6 weak");
   await say(page, "fit V6 7591A from stock, was weak");
   await walkAgain(page, 1007, 228);
   await expect(summary(page)).not.toContainText("V6.k");

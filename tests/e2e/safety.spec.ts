@@ -49,7 +49,7 @@ test("what is typed while the server is gone is kept, and stored when it is back
   await expect(tape).toContainText("two while it is gone");
   await expect(page.getByText(/The server is not reached. 2 lines are kept/)).toBeVisible();
   await shop.start();
-  await expect(page.getByText("storing…")).toHaveCount(0, { timeout: 15_000 });
+  await expect(page.getByText("storing…")).toHaveCount(0);
   await page.reload();
   await expect(tape.getByText("one while it is gone")).toHaveCount(1);
   await expect(tape.getByText("two while it is gone")).toHaveCount(1);

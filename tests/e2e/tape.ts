@@ -50,5 +50,5 @@ export async function tab(page: Page, name: string | RegExp): Promise<void> {
   await expect(async () => {
     await one.click();
     await expect(one).toHaveAttribute("aria-selected", "true", { timeout: 1000 });
-  }).toPass({ timeout: 30_000 });
+  }).toPass();
 }

@@ -31,7 +31,7 @@ export const test = base.extend<object, { profile: BrowserContext }>({
 export function awakeBeforeUse(page: Page): Page {
   const { goto, reload } = { goto: page.goto.bind(page), reload: page.reload.bind(page) };
   // What is not a page of the application (a paper, a file) has no such mark.
-  const awake = () => page.waitForFunction(() => document.documentElement.dataset.awake !== "false", undefined, { timeout: 120_000 });
+  const awake = () => page.waitForFunction(() => document.documentElement.dataset.awake !== "false", undefined);
   page.goto = async (...args) => {
     const answer = await goto(...args);
     await awake();

@@ -47,7 +47,7 @@ async function typeValues(page: Page, keys: Keys, values: Record<string, string>
     await expect(async () => {
       const now = (await entry.count()) === 0 ? "" : await entry.getAttribute("aria-label");
       expect(now).not.toBe(name);
-    }).toPass({ timeout: 10_000 });
+    }).toPass();
   }
 }
 

@@ -1,6 +1,7 @@
 "use client";
 /** A form whose fields are texts as somebody types them: read as a whole on Enter, kept for correction where they cannot be read. */
 
+import { useRefusals } from "../job/refusals";
 import { useForm, type DefaultValues, type FieldValues, type Path, type UseFormReturn } from "react-hook-form";
 
 export interface TypedForm<T extends FieldValues> {
@@ -17,8 +18,8 @@ export interface TypedForm<T extends FieldValues> {
 }
 
 /**
- * `take` logs what was typed. It returns why it cannot, and then everything stays in the fields; or what the form begins anew with where
- * that is not `usual`.
+ * `take` logs what was typed. It returns why it cannot, and then everything stays in the fields, as it does where a rule of the job stands
+ * against what was to be logged; or what the form begins anew with where that is not `usual`.
  * @example
  * const { field, onSubmit, refused } = useTypedForm({ place: "", celsius: "" }, ({ place, celsius }) => {
  *   if (!place) return "Where was it measured?";
@@ -29,9 +30,15 @@ export interface TypedForm<T extends FieldValues> {
 export function useTypedForm<T extends FieldValues>(usual: T, take: (typed: T) => string | Partial<T> | void): TypedForm<T> {
   const form = useForm<T>({ defaultValues: usual as DefaultValues<T> });
   const { register, handleSubmit, setError, clearErrors, reset, watch, formState } = form;
+  const refusals = useRefusals();
   const store = handleSubmit((typed) => {
+    const before = refusals.count();
     const answer = take(typed);
-    if (typeof answer === "string") setError("root", { message: answer });
+    if (refusals.count() > before) {
+      // What it logs may not be logged now: it stays, with the rule that stands against it.
+      setError("root", { message: refusals.last() });
+      refusals.clear();
+    } else if (typeof answer === "string") setError("root", { message: answer });
     else reset({ ...usual, ...answer });
   });
   return {

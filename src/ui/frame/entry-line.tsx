@@ -1,11 +1,14 @@
 "use client";
 /** The entry line at the foot of the tape: echoes how it understood the line before Enter, refuses with the reason. */
 
-import { useId, useMemo, useRef, useState } from "react";
+import { useEffect, useId, useMemo, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { completions, ENTRY_FORMS, parseEntry } from "@/core/entry/entry";
 import type { StationId } from "@/core/tape/stations";
+import type { EventDraft } from "@/core/tape/events/event";
+import { worstOf } from "@/core/capacitor/check";
 import { useJob } from "../job/job-context";
+import { useTypedChecks, type TypedChecks } from "../job/use-typed-checks";
 
 export function EntryLine({ station }: { station: StationId }) {
   const { entryContext, say, refusal } = useJob();
@@ -17,11 +20,18 @@ export function EntryLine({ station }: { station: StationId }) {
   const echoId = useId();
   const listId = useId();
   const ctx = entryContext(station);
+  // Enter was pressed on this text before its part was checked: it is logged then, unless somebody types on.
+  const [waiting, setWaiting] = useState<string>();
+  const read = useMemo(() => (text.trim() ? parseEntry(text, ctx) : undefined), [text, ctx]);
+  const fit = read?.ok ? fittedOf(read.drafts) : undefined;
+  const checks = useTypedChecks(fit?.position ?? "", fit?.newPart ?? "");
   const entry = useMemo(() => {
-    const read = text.trim() ? parseEntry(text, ctx) : undefined;
-    const why = read?.ok ? refusal(...read.drafts) : undefined;
-    return why === undefined ? read : ({ ok: false, read: text, why, accepted: undefined } as const);
-  }, [text, ctx, refusal]);
+    if (!read?.ok) return read;
+    const drafts = withChecks(read.drafts, checks);
+    const why = mayNotStandThere(drafts, checks) ?? refusal(...drafts);
+    return why === undefined ? { ...read, drafts } : ({ ok: false, read: text, why, accepted: undefined } as const);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the checks by what they say
+  }, [read, text, refusal, JSON.stringify(checks)]);
   const offers = useMemo(() => completions(text, ctx), [text, ctx]);
   const pick = Math.min(chosen, offers.length - 1);
 
@@ -54,13 +64,22 @@ export function EntryLine({ station }: { station: StationId }) {
       setRefused(false);
     } else if (e.key === "Enter") {
       e.preventDefault();
-      if (entry?.ok) {
-        say(...entry.drafts);
-        setText("");
-        setRefused(false);
-      } else if (entry) setRefused(true);
+      if (entry?.ok && checks.pending) setWaiting(text);
+      else log();
     }
   }
+  function log() {
+    if (entry?.ok) {
+      say(...entry.drafts);
+      setText("");
+      setRefused(false);
+    } else if (entry) setRefused(true);
+    setWaiting(undefined);
+  }
+  useEffect(() => {
+    if (waiting !== undefined && waiting === text && !checks.pending) log();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the check is there
+  }, [checks.pending]);
 
   return (
     <div className="border-t border-base-300 bg-base-100 p-2">
@@ -88,6 +107,7 @@ export function EntryLine({ station }: { station: StationId }) {
           <>
             <span className="soft">Understood: </span>
             <strong>{entry.echo}</strong>
+            {fit && <span className="soft">; {waiting === text ? "checking it in its place…" : checkedWords(checks)}</span>}
           </>
         ) : (
           `${entry.why}.${entry.accepted === undefined ? "" : ` Accepted: ${entry.accepted}`}`
@@ -110,6 +130,7 @@ export function EntryLine({ station }: { station: StationId }) {
           onChange={(e) => {
             setText(e.target.value);
             setRefused(false);
+            setWaiting(undefined);
           }}
           onKeyDown={onKeyDown}
         />
@@ -132,3 +153,35 @@ export function EntryLine({ station }: { station: StationId }) {
     </div>
   );
 }
+
+/** The part that a line fits, if it fits one. */
+const fittedOf = (drafts: readonly EventDraft[]) => {
+  const change = drafts.find((d) => d.type === "change");
+  return change?.payload.kind === "replacement" ? change.payload : undefined;
+};
+
+/** The lines with what the check in its place says of the part, once it is there. */
+const withChecks = (drafts: EventDraft[], { told, pending }: TypedChecks): EventDraft[] =>
+  told.length === 0 || pending ? drafts : drafts.map((d) => (d.type === "change" ? { ...d, payload: { ...d.payload, checks: told } } : d));
+
+/** Why a part is not fitted without a reason. */
+function mayNotStandThere(drafts: readonly EventDraft[], { out, checks = [] }: TypedChecks): string | undefined {
+  const change = fittedOf(drafts);
+  if (!out || !change || (change.reason ?? "").trim().length >= 3) return undefined;
+  const against = checks.filter((c) => c.verdict === "out").map((c) => `${c.what} ${c.has || "not known"}, wanted ${c.needs}`);
+  return `It may not stand there: ${against.join("; ")}. With a reason after a comma it is logged all the same`;
+}
+
+const checkedWords = ({ checks, why }: TypedChecks) =>
+  why
+    ? `not checked in its place: ${why}`
+    : checks
+      ? `checked in its place${
+          worstOf(checks) === "in"
+            ? ""
+            : `, ${checks
+                .filter((c) => c.verdict !== "in")
+                .map((c) => c.what)
+                .join(", ")} to be looked at`
+        }`
+      : "";

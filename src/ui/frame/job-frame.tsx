@@ -9,6 +9,7 @@ import { BeyondAgreed } from "./beyond-agreed";
 import { Guard } from "./guard";
 import { Help } from "./help";
 import { LeftOut } from "./left-out";
+import { NotLogged } from "./not-logged";
 import { useJob } from "../job/job-context";
 import { useLateParts } from "../forms/late";
 import { Rail } from "./rail";
@@ -39,6 +40,7 @@ export function JobFrame({ station, children }: { station: StationId; children: 
             {station === "make-safe" && <ProbeLink order="safe" label="Hands-free" />}
             {station === "cold-checks" && view.circuit && <ProbeLink order="cold" />}
           </div>
+          <NotLogged />
           <LeftOut />
           <TimerStrip />
           {children}

@@ -5,7 +5,7 @@
  */
 
 import { firstRefusal } from "@/core/allowed/job-now";
-import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { wallVolts } from "@/core/circuit/mains-connection";
 import type { EntryContext } from "@/core/entry/entry";
 import { energyOf, viewJob, type JobView } from "@/core/job/job-view";
@@ -28,6 +28,7 @@ import type { StationId } from "@/core/tape/stations";
 import type { InstrumentPort } from "./instrument-port";
 import type { JobPort } from "./job-port";
 import type { PartsPort } from "./parts-port";
+import { RefusalContext, useRefusalRoom } from "./refusals";
 import type { StockPort } from "./stock-port";
 import { useAgreed, type Held } from "./use-agreed";
 import { useServerClock } from "./use-server-clock";
@@ -69,7 +70,10 @@ export interface JobValue extends JobServices {
   energyKind: EnergyState["kind"];
   marks: Record<StationId, StationMark>;
   tape: Tape;
-  /** Logs lines; a change that goes beyond what was agreed with the owner is held until somebody says why, or asks them. */
+  /**
+   * Logs lines. What may not be logged now is not, and the screen says why; a change that goes beyond what was agreed with the owner is
+   * held until somebody says why, or asks them.
+   */
   say: Tape["say"];
   held?: Held;
   /** Why lines may not be logged now, by the rule that the server asks too; undefined where they may. */
@@ -162,7 +166,26 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
   const marks = useStable(stationMarks(view, energy, settings));
   const [places, setPlaces] = useState(marked ?? []);
   const [inHand, setInHand] = useState<InHand>();
-  const { say, held } = useAgreed(view.state, tape.say);
+  const { say: sayAgreed, held } = useAgreed(view.state, tape.say);
+  const refusals = useRefusalRoom();
+  const refusal = useCallback(
+    (...drafts: EventDraft[]) => {
+      const refused = firstRefusal(tape.events, drafts, model, settings, { role, at: Date.now() + offset });
+      // What goes beyond the agreed is held, and asked about.
+      return refused?.field === "unagreed" ? undefined : refused?.says;
+    },
+    [tape.events, model, settings, role, offset],
+  );
+  // The same function for the whole visit: what it asks is of the moment.
+  const latest = useRef({ refusal, sayAgreed, refusals });
+  useEffect(() => void (latest.current = { refusal, sayAgreed, refusals }));
+  const say = useCallback((...drafts: EventDraft[]) => {
+    const { refusal, sayAgreed, refusals } = latest.current;
+    const why = refusal(...drafts);
+    if (why !== undefined) return refusals.refuse(why);
+    refusals.clear();
+    sayAgreed(...drafts);
+  }, []);
   const [stands, setStands] = useState({ switches: "", controls: "" });
   const standing = useStable(conditionsNow(view.state, now));
 
@@ -179,11 +202,7 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
       tape,
       say,
       held,
-      refusal(...drafts) {
-        const refused = firstRefusal(tape.events, drafts, model, settings, { role, at: Date.now() + offset });
-        // What goes beyond the agreed is held, and asked about.
-        return refused?.field === "unagreed" ? undefined : refused?.says;
-      },
+      refusal,
       places,
       mark: async (place) => setPlaces(await port.mark(place)),
       inHand,
@@ -203,13 +222,15 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
         wall: wallVolts(view.circuit, settings.mainsVolts),
       }),
     };
-  }, [services, settings, view, energy.kind, marks, tape, places, port, stands, standing, solved, inHand, say, held, model, role, offset]);
+  }, [services, settings, view, energy.kind, marks, tape, places, port, stands, standing, solved, inHand, say, held, refusal]);
   const charge = useMemo(() => ({ energy, away }), [energy, away]);
 
   return (
     <JobContext.Provider value={job}>
       <EnergyContext.Provider value={charge}>
-        <ClockContext.Provider value={now}>{children}</ClockContext.Provider>
+        <RefusalContext.Provider value={refusals}>
+          <ClockContext.Provider value={now}>{children}</ClockContext.Provider>
+        </RefusalContext.Provider>
       </EnergyContext.Provider>
     </JobContext.Provider>
   );

@@ -5,6 +5,7 @@ import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { useJob } from "../job/job-context";
 import { OtherCircuit } from "../frame/lost";
+import { NotLogged } from "../frame/not-logged";
 import { Others } from "../frame/others";
 import { useSound } from "./sound";
 import { BiasProbe } from "./bias-probe";
@@ -106,6 +107,7 @@ function Screen({ children }: { children: React.ReactNode }) {
     >
       <Others large />
       <OtherCircuit large />
+      <NotLogged large />
       {children}
     </main>
   );

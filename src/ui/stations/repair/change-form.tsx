@@ -15,7 +15,8 @@ import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../job/job-context";
 import { useTasks } from "../../job/use-tasks";
-import { TypedChecksNote, useTypedChecks } from "./typed-checks";
+import { useTypedChecks } from "../../job/use-typed-checks";
+import { TypedChecksNote } from "./typed-checks";
 
 const USUAL = {
   kind: "replacement" as Change["kind"],

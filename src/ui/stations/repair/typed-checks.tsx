@@ -1,52 +1,9 @@
 "use client";
-/** A part that is typed into the ledger is checked in its place before it is soldered: what it does not fulfil stands beside it. */
+/** What a typed part does not fulfil in its place, beside where it is typed. */
 
-import { toldChecks, worstOf, type PartCheck } from "@/core/capacitor/check";
-import { checkTypedPart, readTypedPart, typedSet } from "@/core/capacitor/typed-part";
-import { findElement } from "@/core/circuit/circuit";
-import * as texts from "@/core/texts/capacitor";
-import { useJob } from "../../job/job-context";
-import { useAnswer } from "../../job/use-answer";
+import { worstOf } from "@/core/capacitor/check";
+import type { TypedChecks } from "../../job/use-typed-checks";
 import { CheckMark } from "../capacitors/checks-table";
-import { useCapacitorsIfAny } from "../capacitors/use-capacitors";
-
-export interface TypedChecks {
-  checks?: PartCheck[];
-  /** Why a capacitor or resistor of the circuit could not be checked. */
-  why?: string;
-  /** For the tape. */
-  told: string[];
-  /** The part in the engine's words; empty where it cannot be read. */
-  set: string[];
-  /** It may not stand there. */
-  out: boolean;
-}
-
-const NONE: TypedChecks = { told: [], set: [], out: false };
-
-/** Of a capacitor or a resistor that the circuit has; nothing of anything else. */
-export function useTypedChecks(position: string, text: string): TypedChecks {
-  const { settings, capacitors, view } = useJob();
-  const amp = useCapacitorsIfAny();
-  const e = view.circuit && position ? findElement(view.circuit, position) : undefined;
-  const letter = e?.letter === "C" || e?.letter === "R" ? e.letter : undefined;
-  const asked = letter === "R" && text.trim() !== "" && amp && capacitors;
-  const { answer } = useAnswer(asked ? JSON.stringify(["born", amp.netlist, amp.mains]) : undefined, () =>
-    capacitors!.born(amp!.netlist, amp!.mains),
-  );
-  if (!e || !letter || text.trim() === "") return NONE;
-  const read = readTypedPart(letter, text, settings.decimal);
-  if (!read.ok) return { ...NONE, why: read.why, told: [texts.notChecked(read.why)] };
-  const set = typedSet(e.name, read.part, amp?.year ?? new Date().getFullYear());
-  const known = amp?.rows.find((r) => r.c.name === e.name);
-  const born = answer?.find((b) => b.part === e.name);
-  const checks = checkTypedPart(view.circuit!, e, read.part, {
-    ...(known ? { known: known.c, stress: known.stress } : {}),
-    ...(born ? { born } : {}),
-  });
-  if (!checks) return { ...NONE, set, why: texts.notSolved(), told: [texts.notChecked(texts.notSolved())] };
-  return { checks, told: toldChecks(checks), set, out: worstOf(checks) === "out" };
-}
 
 export function TypedChecksNote({ checks: { checks, why, out } }: { checks: TypedChecks }) {
   if (why) return <p className="soft col-span-full text-sm">○ {why}</p>;
