@@ -5,6 +5,7 @@ import { findElement } from "../circuit/circuit";
 import { parseQuantity } from "../quantity/parse";
 import { spiceNumber } from "../circuit/write";
 import { describePart } from "../circuit/part-words";
+import { partChanged } from "../repair/part-acts";
 import { type Entry, type EntryContext, no, yes } from "./context";
 import { notChecked, notSolved } from "../texts/capacitor";
 import * as texts from "../texts/entry";
@@ -45,20 +46,20 @@ export function readFit(rest: string, ctx: EntryContext): Entry {
   const newPart = pieces.map((p) => p.replace(/^(\d+(?:\.\d+)?)(V|W)$/i, (_, n: string, u: string) => `${n} ${u.toUpperCase()}`)).join(" ");
   const oldPart = describePart(part);
   const name = part?.name ?? position.toUpperCase();
-  return yes(texts.fitted(name, newPart, oldPart ? texts.inPlaceOf(oldPart) : "", reasonText ? `, ${reasonText}` : ""), {
-    type: "change",
-    payload: {
+  return yes(
+    texts.fitted(name, newPart, oldPart ? texts.inPlaceOf(oldPart) : "", reasonText ? `, ${reasonText}` : ""),
+    partChanged({
       position: name,
       kind: "replacement",
       newPart,
       reversible: true,
-      ...(oldPart ? { oldPart } : {}),
-      ...(was ? { oldMeasured: was } : {}),
-      ...(reasonText ? { reason: reasonText } : {}),
-      ...(set.length > 0 ? { set } : {}),
-      ...(checks.length > 0 ? { checks } : {}),
-    },
-  });
+      oldPart,
+      oldMeasured: was,
+      reason: reasonText,
+      set,
+      checks,
+    }),
+  );
 }
 
 /** A new resistor or capacitor in the engine's words: its value, and the volts or watts that are named. */

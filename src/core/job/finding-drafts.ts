@@ -1,5 +1,6 @@
 /** A finding as the lines that it makes: itself, and the question to the owner where one has to be asked. */
 
+import { questionAsked } from "../repair/owner-acts";
 import type { EventDraft } from "../tape/events/event";
 import type { Severity } from "../tape/events/words";
 import type { StationId } from "../tape/stations";
@@ -25,7 +26,5 @@ export function findingDrafts({ station, severity, brief, photos, ...typed }: Ty
     type: "finding",
     payload: { station, place, text, severity, brief, ...(action ? { action } : {}), ...(photos.length > 0 ? { photos } : {}) },
   };
-  return brief === "ask" && action
-    ? [finding, { type: "approval", payload: { what: questionFor(place, action), answer: "asked" } }]
-    : [finding];
+  return brief === "ask" && action ? [finding, questionAsked({ what: questionFor(place, action) })] : [finding];
 }

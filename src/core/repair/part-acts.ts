@@ -3,6 +3,10 @@
 import type { EventDraft } from "../tape/events/event";
 import type { Change } from "../tape/events/work-events";
 import type { Line } from "../tape/fold";
+import { said } from "../tape/said";
+
+/** A part is replaced, repaired, or altered to see what it does. */
+export const partChanged = (change: Change): EventDraft<"change"> => ({ type: "change", payload: said(change) });
 
 export interface Trial {
   position: string;
@@ -18,18 +22,7 @@ export interface Trial {
 
 /** A part is tried: it is in the circuit in use until it is kept or put back. */
 export function partTried({ position, newPart, set, ...told }: Trial): EventDraft<"change"> {
-  return {
-    type: "change",
-    payload: {
-      position,
-      kind: "experiment",
-      newPart,
-      reversible: true,
-      outcome: "open",
-      ...(set.length > 0 ? { set: [...set] } : {}),
-      ...told,
-    },
-  };
+  return partChanged({ position, kind: "experiment", newPart, reversible: true, outcome: "open", set: [...set], ...told });
 }
 
 /** A change is kept, or put back. @param after how it was with it, where somebody said. */

@@ -1,6 +1,7 @@
 "use client";
 /** Holds lines that go beyond what was agreed with the owner, until somebody says why or asks. */
 
+import { questionAsked } from "@/core/repair/owner-acts";
 import { useCallback, useMemo, useRef, useState, useEffect } from "react";
 import type { EventDraft } from "@/core/tape/events/event";
 import type { JobState } from "@/core/tape/fold";
@@ -59,10 +60,7 @@ export function useAgreed(state: JobState, tell: Tape["say"]): { say: Tape["say"
                 ...(c.reason ? { reason: c.reason } : {}),
               },
             },
-            {
-              type: "approval",
-              payload: { what: `${c.position}: ${c.newPart}`, answer: "asked", ...(c.reason ? { consequence: c.reason } : {}) },
-            },
+            questionAsked({ what: `${c.position}: ${c.newPart}`, consequence: c.reason }),
           ]),
         );
         setDrafts([]);

@@ -1,6 +1,7 @@
 "use client";
 /** Every capacitor of the amp: what it does, bears, measured, and what is to be done with it; those that a failure makes dangerous apart. */
 
+import { questionAsked } from "@/core/repair/owner-acts";
 import { words } from "@/core/language/language";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import type { CapacitorVerdict } from "@/core/capacitor/verdict";
@@ -177,7 +178,7 @@ function Ask({ row }: { row: CapacitorRow }) {
   return (
     <span className="mt-1 block text-xs text-warning">
       ask the owner: {brief.why}{" "}
-      <button className="underline" onClick={() => say({ type: "approval", payload: { what, answer: "asked" } })}>
+      <button className="underline" onClick={() => say(questionAsked({ what }))}>
         Note as asked
       </button>
     </span>

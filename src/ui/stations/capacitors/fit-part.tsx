@@ -4,6 +4,7 @@
 import { useState } from "react";
 import { toldChecks, worstOf, type PartCheck } from "@/core/capacitor/check";
 import { refusedAsBeyond } from "@/core/repair/covered";
+import { partChanged } from "@/core/repair/part-acts";
 import { describePart } from "@/core/circuit/part-words";
 import type { Element } from "@/core/circuit/circuit";
 import { OLD_PART_PLACES, type OldPartPlace } from "@/core/tape/events/words";
@@ -36,22 +37,21 @@ export function FitPart({ fits, stock, done }: { fits: ToFit[]; stock?: { number
   const worst = worstOf(fits.flatMap((f) => f.checks));
   const fit = () => {
     say(
-      ...fits.map((f, i) => ({
-        type: "change" as const,
-        payload: {
+      ...fits.map((f, i) =>
+        partChanged({
           ...changeOf(f),
-          ...(beyond.length > 0 ? { unagreed: unagreed.trim() } : {}),
+          unagreed: beyond.length > 0 ? unagreed : undefined,
           oldPart: describePart(f.part) ?? f.part.name,
-          ...(f.measured ? { oldMeasured: f.measured.slice(0, 300) } : {}),
+          oldMeasured: f.measured?.slice(0, 300),
           // The pieces leave the drawer with the first line, by the server.
           ...(stock ? { source: "stock" as const, stock: stock.number, pieces: i === 0 ? stock.pieces : 0 } : {}),
           reason: [f.reason, why.trim()].filter(Boolean).join("; ").slice(0, 4000),
           oldWent: went,
-          ...(fixing.trim() ? { fixing: fixing.trim() } : {}),
+          fixing,
           set: f.set,
           checks: toldChecks(f.checks),
-        },
-      })),
+        }),
+      ),
     );
     done?.();
   };

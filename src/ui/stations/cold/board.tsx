@@ -1,6 +1,7 @@
 "use client";
 /** Volts on a grid that should have none: the capacitor before it, the board, or the tube? Asked step by step; cleaning with its before and after. */
 
+import { questionAsked } from "@/core/repair/owner-acts";
 import { isolate } from "@/core/diagnosis/isolate";
 import { boardTable } from "@/core/capacitor/board-table";
 import { gridsCleaned, stripGrids, type StripGrid } from "@/core/capacitor/board-cleaned";
@@ -214,10 +215,7 @@ function Cleaned({ circuit, grids, volts }: { circuit: Circuit; grids: StripGrid
           {asked ? (
             <span>asked</span>
           ) : (
-            <button
-              className="btn btn-line btn-sm min-h-9"
-              onClick={() => say({ type: "approval", payload: { what: question, answer: "asked" } })}
-            >
+            <button className="btn btn-line btn-sm min-h-9" onClick={() => say(questionAsked({ what: question }))}>
               Ask the owner
             </button>
           )}

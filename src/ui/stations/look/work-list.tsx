@@ -1,6 +1,7 @@
 "use client";
 /** The work list that the findings draft, with what the owner has to be asked. */
 
+import { questionAsked } from "@/core/repair/owner-acts";
 import { workList, type WorkItem } from "@/core/repair/work-list";
 import { Section } from "../../forms/section";
 import { useJob } from "../../job/job-context";
@@ -43,10 +44,7 @@ export function WorkList() {
         </tbody>
       </table>
       {toAsk.length > 0 && (
-        <button
-          className="btn btn-outline mt-2"
-          onClick={() => say(...toAsk.map((i) => ({ type: "approval", payload: { what: i.question, answer: "asked" } }) as const))}
-        >
+        <button className="btn btn-outline mt-2" onClick={() => say(...toAsk.map((i) => questionAsked({ what: i.question })))}>
           Note {toAsk.length === 1 ? "it" : `all ${toAsk.length}`} as asked
         </button>
       )}

@@ -1,6 +1,7 @@
 "use client";
 /** Remedies against blocking beside each other, ready for the owner. */
 
+import { questionAsked } from "@/core/repair/owner-acts";
 import { useState } from "react";
 import type { Remedy } from "@/core/output/remedies";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
@@ -47,13 +48,13 @@ export function Remedies({ peak }: { peak: number }) {
     }) as const;
   const propose = (r: Remedy) => {
     const none = answer!.find((x) => x.kind === "none")!;
-    say(...(view.state.blockings.some((b) => b.when === "before") ? [] : [found(none, "before")]), found(r, "trial"), {
-      type: "approval",
-      payload: {
+    say(
+      ...(view.state.blockings.some((b) => b.when === "before") ? [] : [found(none, "before")]),
+      found(r, "trial"),
+      questionAsked({
         what: `Against the choking after loud notes: ${r.what}. It recovers in ${ms(r.recovery)} and not ${ms(none.recovery)}; bass from ${r.bass === undefined ? "under 5 Hz" : formatQuantity(r.bass, "Hz", 2)}, clean power ${formatQuantity(r.watts, "W", 3)}; ${r.original}`,
-        answer: "asked",
-      },
-    });
+      }),
+    );
   };
   const trial = (r: Remedy) => () => ({
     position: r.set[0]?.split("=")[0] ?? "bias",

@@ -1,6 +1,7 @@
 "use client";
 /** The owner's answer: yes, no or in part, on which day, by which way and from whom; and a yes that is taken back. */
 
+import { answered, takenBack } from "@/core/repair/owner-acts";
 import { useState } from "react";
 import { format } from "date-fns";
 import { answerRefusedTo } from "@/core/shop/people";
@@ -46,19 +47,7 @@ function TakenDown({ q }: { q: Question }) {
         }))
       : about.map((root) => ({ key: String(root), name: tasks.find((t) => t.root === root)?.name ?? `line ${root}`, values: [root] }));
   const answer = (how: "yes" | "no" | "part") =>
-    say({
-      type: "approval",
-      payload: {
-        what: q.what.slice(0, 4000),
-        answer: how,
-        asks: q.line,
-        on,
-        by,
-        ...(said.trim() ? { said: said.trim() } : {}),
-        ...(how !== "no" && options.length > 0 ? { option } : {}),
-        ...(how === "part" ? { declined } : {}),
-      },
-    });
+    say(answered(q, how, { on, by, said }, { option: options.length > 0 ? option : undefined, declined }));
   const waiting = q.line >= tape.pendingFrom;
   return (
     <div className="mt-2 flex flex-wrap items-end gap-3">
@@ -158,18 +147,7 @@ export function Again({ q }: { q: Question }) {
         <button
           className="btn btn-line btn-sm min-h-9"
           disabled={waiting}
-          onClick={() =>
-            say({
-              type: "approval",
-              payload: {
-                what: q.what.slice(0, 4000),
-                answer: "revoked",
-                asks: q.line,
-                on: format(new Date(), "yyyy-MM-dd"),
-                by: "telephone",
-              },
-            })
-          }
+          onClick={() => say(takenBack(q, format(new Date(), "yyyy-MM-dd")))}
         >
           Owner takes it back
         </button>

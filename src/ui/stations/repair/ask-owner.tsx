@@ -1,9 +1,10 @@
 "use client";
 /** A question to the owner: price, consequence, ways to choose from, the tasks that it is about, evidence from the tape. */
 
+import { questionAsked } from "@/core/repair/owner-acts";
 import { useState } from "react";
 import { readAmount } from "@/core/money/amount";
-import { is, type EventDraft } from "@/core/tape/events/event";
+import { is } from "@/core/tape/events/event";
 import { OPTION_AIMS, type OptionAim } from "@/core/tape/events/words";
 import type { ApprovalOption } from "@/core/tape/events/work-events";
 import { tellEvent } from "@/core/tape/tell";
@@ -62,19 +63,7 @@ export function AskOwner() {
     if (cost && !cost.ok) return `Cost: ${cost.why}`;
     const options = readOptions(v.options, settings.money.places);
     if (typeof options === "string") return options;
-    const draft: EventDraft = {
-      type: "approval",
-      payload: {
-        what,
-        answer: "asked",
-        ...(cost?.ok ? { cost: cost.amount } : {}),
-        ...(v.consequence.trim() ? { consequence: v.consequence.trim() } : {}),
-        ...(options.length > 0 ? { options } : {}),
-        ...(evidence.length > 0 ? { evidence } : {}),
-        ...(about.length > 0 ? { planned: about } : {}),
-      },
-    };
-    say(draft);
+    say(questionAsked({ what, cost: cost?.ok ? cost.amount : undefined, consequence: v.consequence, options, evidence, planned: about }));
     setEvidence([]);
     setAbout([]);
   });

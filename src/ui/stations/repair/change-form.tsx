@@ -15,6 +15,7 @@ import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../job/job-context";
 import { useTasks } from "../../job/use-tasks";
+import { partChanged } from "@/core/repair/part-acts";
 import { useTypedChecks } from "../../job/use-typed-checks";
 import { TypedChecksNote } from "./typed-checks";
 
@@ -60,7 +61,6 @@ export function ChangeForm() {
     return covered ? "" : `${position} goes beyond what was agreed (${why}).`;
   };
   const { field, onSubmit, refused, typed, form } = useTypedForm(USUAL, (v) => {
-    const text = (t: string, key: string) => (t.trim() ? { [key]: t.trim() } : {});
     const part = view.circuit && findElement(view.circuit, v.position.trim());
     if (!v.position.trim()) return "Which position?";
     // A task of that position is what this is about, unless another was chosen.
@@ -85,34 +85,29 @@ export function ChangeForm() {
       return "It may not stand there: take another part, or say under Why what speaks for it all the same.";
     const beyond = beyondOf(v);
     if (beyond && v.unagreed.trim().length < 3) return `${beyond} Ask the owner at Approvals, or say why it was done all the same.`;
-    say({
-      type: "change",
-      payload: {
-        position: part?.name ?? v.position.trim(),
+    say(
+      partChanged({
+        position: part?.name ?? v.position,
         kind: v.kind,
-        newPart: v.newPart.trim(),
+        newPart: v.newPart,
         reversible: v.reversible,
-        ...text(v.oldPart.trim() || (part && describePart(part)) || "", "oldPart"),
-        ...text(v.oldMeasured, "oldMeasured"),
-        ...text(v.reason, "reason"),
-        ...text(v.fixing, "fixing"),
-        ...(v.fixings.length > 0 ? { fixings: v.fixings } : {}),
-        ...(v.source ? { source: v.source } : {}),
-        ...text(v.batch, "batch"),
-        ...(cost?.ok ? { cost: cost.amount } : {}),
-        ...(minutes ? { minutes } : {}),
+        oldPart: v.oldPart.trim() || (part && describePart(part)) || "",
+        oldMeasured: v.oldMeasured,
+        reason: v.reason,
+        fixing: v.fixing,
+        fixings: v.fixings,
+        source: v.source || undefined,
+        batch: v.batch,
+        cost: cost?.ok ? cost.amount : undefined,
+        minutes: minutes || undefined,
         ...photos,
-        ...(task === undefined ? {} : { planned: task }),
-        ...(beyond ? { unagreed: v.unagreed.trim() } : {}),
-        ...(set.length > 0 ? { set } : {}),
-        ...(v.kind === "replacement" && checked.told.length > 0 ? { checks: checked.told } : {}),
-        ...(v.kind === "experiment"
-          ? { outcome: "open" as const, ...text(v.hypothesis, "hypothesis"), ...text(v.before, "before") }
-          : v.kind === "replacement"
-            ? { oldWent: v.oldWent }
-            : {}),
-      },
-    });
+        planned: task,
+        unagreed: beyond ? v.unagreed : undefined,
+        set,
+        ...(v.kind === "replacement" ? { checks: checked.told, oldWent: v.oldWent } : {}),
+        ...(v.kind === "experiment" ? { outcome: "open" as const, hypothesis: v.hypothesis, before: v.before } : {}),
+      }),
+    );
     setPhotos({});
     return { kind: v.kind, oldWent: v.oldWent, source: v.source };
   });

@@ -1,14 +1,14 @@
 "use client";
 /** A quote from the planned work: up to three ways side by side, each with the tasks that it holds; the one that was accepted is kept. */
 
+import { quoteMade } from "@/core/money/bill-acts";
 import { useState } from "react";
-import { addDays, format } from "date-fns";
 import { depositOf, quoteOption, unpricedParts, type OptionDraft } from "@/core/money/quote";
 import { OPTION_AIMS, type OptionAim } from "@/core/tape/events/words";
 import { questionsOf } from "@/core/repair/questions";
 import type { Task } from "@/core/repair/tasks";
 import { Field, Section } from "../../forms/section";
-import { useJob } from "../../job/job-context";
+import { useJob, useNow } from "../../job/job-context";
 import { useTasks } from "../../job/use-tasks";
 import { WideTable } from "../../forms/wide-table";
 
@@ -33,20 +33,9 @@ export function QuoteTab() {
   const empty = priced.some((p) => p.lines.length === 0);
   const names = new Set(options.map((o) => o.name.trim().toLowerCase()));
   const deposit = depositOf(priced, rates);
+  const now = useNow();
   const make = () => {
-    say({
-      type: "quote",
-      payload: {
-        options: priced.map((p) => ({
-          ...p,
-          name: p.name.trim(),
-          ...(p.consequence?.trim() ? { consequence: p.consequence.trim() } : {}),
-        })),
-        validUntil: format(addDays(new Date(), rates.quoteDays), "yyyy-MM-dd"),
-        ...(deposit > 0 ? { deposit } : {}),
-        ...(note.trim() ? { note: note.trim() } : {}),
-      },
-    });
+    say(quoteMade(priced, rates, now, { deposit, note }));
     setDrafts(undefined);
     setNote("");
   };

@@ -2,8 +2,8 @@
 /** The bill: what was done against what was agreed, each difference explained; bills made out, payments, what is owed. */
 
 import { useState } from "react";
-import { addDays, format } from "date-fns";
 import { readAmount } from "@/core/money/amount";
+import { billIssued } from "@/core/money/bill-acts";
 import { billDraft, billNumber, owed, paidSoFar, standingBills, type BillDraft } from "@/core/money/bill";
 import { refusedTo } from "@/core/shop/people";
 import { BILL_KINDS, type BillKind } from "@/core/shop/bill-kinds";
@@ -56,19 +56,8 @@ function Draft({ draft, notTheirs }: { draft: BillDraft; notTheirs?: string }) {
   const { money } = useTasks();
   const earlier = standingBills(view.state);
   const { sum } = draft;
-  const issue = () =>
-    say({
-      type: "bill",
-      payload: {
-        number: billNumber(jobId, view.state),
-        lines: draft.lines,
-        sum,
-        differences: draft.differences.map((d) => d.slice(0, 500)),
-        paid: draft.paid,
-        payBy: format(addDays(new Date(), settings.money.payDays), "yyyy-MM-dd"),
-        ...(settings.money.warranty ? { warranty: settings.money.warranty } : {}),
-      },
-    });
+  const now = useNow();
+  const issue = () => say(billIssued(jobId, view.state, draft, settings.money, now));
   return (
     <Section title="Bill" hint={earlier.length > 0 ? "what came after the last bill" : "from what was done"}>
       {draft.lines.length === 0 ? (

@@ -1,0 +1,52 @@
+/** What is billed and paid, as lines of the tape: one builder for each act. */
+
+import { addDays, format } from "date-fns";
+import type { Settings } from "../shop/settings";
+import { said } from "../tape/said";
+import type { EventDraft } from "../tape/events/event";
+import type { Quote } from "../tape/events/money-events";
+import type { JobState } from "../tape/fold";
+import { billNumber, type BillDraft } from "./bill";
+
+/** Longest difference of a bill from what was agreed. */
+const LONGEST = 500;
+
+/** A bill is made out of its draft. @param now milliseconds since 1970; the day on which it is to be paid counts from it. */
+export function billIssued(
+  job: number,
+  state: JobState,
+  draft: BillDraft,
+  { payDays, warranty }: Pick<Settings["money"], "payDays" | "warranty">,
+  now: number,
+): EventDraft<"bill"> {
+  return {
+    type: "bill",
+    payload: {
+      number: billNumber(job, state),
+      lines: draft.lines,
+      sum: draft.sum,
+      differences: draft.differences.map((d) => d.slice(0, LONGEST)),
+      paid: draft.paid,
+      payBy: format(addDays(now, payDays), "yyyy-MM-dd"),
+      ...(warranty ? { warranty } : {}),
+    },
+  };
+}
+
+/** A quote of one way or several. @param now milliseconds since 1970; it is valid for the shop's days from then on. */
+export function quoteMade(
+  options: Quote["options"],
+  { quoteDays }: Pick<Settings["money"], "quoteDays">,
+  now: number,
+  { deposit = 0, note }: Pick<Quote, "deposit" | "note"> = {},
+): EventDraft<"quote"> {
+  return {
+    type: "quote",
+    payload: {
+      options: options.map((o) => said(o)),
+      validUntil: format(addDays(now, quoteDays), "yyyy-MM-dd"),
+      ...(deposit > 0 ? { deposit } : {}),
+      ...said({ note }),
+    },
+  };
+}
