@@ -172,7 +172,7 @@ test("a slip of a factor of a thousand is pointed out where it is; undone; a blo
   await expect(entry).toHaveAttribute("aria-label", "R6, plate load");
   await page.keyboard.type("nonsense");
   await page.keyboard.press("Enter");
-  await expect(page.locator("foreignObject [role=alert]")).toContainText("nonsense: it does not start with a number");
+  await expect(page.locator("foreignObject [role=alert]")).toContainText("nonsense: “nonsense” is no number");
   await expect(entry).toHaveValue("nonsense");
   await entry.fill("100");
   await page.keyboard.press("Enter");

@@ -49,7 +49,7 @@ export const CORE_ROOMS = {
   intermittent: ["texts", "tape"],
   inspection: ["language", "texts", "quantity", "circuit", "tape"],
   safety: ["language", "texts", "quantity", "circuit", "supply", "shop", "tape", "anatomy", "expectation", "bring-up"],
-  entry: ["texts", "quantity", "circuit", "supply", "tape", "diagnosis", "capacitor", "repair", "safety"],
+  entry: ["texts", "quantity", "circuit", "supply", "tape", "anatomy", "diagnosis", "capacitor", "repair", "safety"],
   instrument: ["texts", "quantity", "tape"],
   job: [
     ...["language", "texts", "quantity", "circuit", "supply", "shop", "tape", "anatomy", "expectation", "walk"],

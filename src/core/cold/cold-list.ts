@@ -6,7 +6,7 @@ import { isRectifier } from "../circuit/special-parts";
 import { heaterOf } from "../supply/heaters";
 import { reservoirsOf } from "../supply/reservoirs";
 import { normalDraws } from "../numeric/random";
-import type { ColdCheck } from "./cold-check";
+import { COLD_GROUPS, type ColdCheck } from "./cold-check";
 import { ohmmeter } from "../solver/ohmmeter";
 import { toleranceOf } from "../solver/tolerance";
 import { figure } from "../language/language";
@@ -111,7 +111,9 @@ export function coldList(circuit: Circuit, progress?: (part: number) => void): C
       beside: own && expected < 0.97 * own.value! ? partsBeside(circuit, own) : [],
     };
   });
-  return [...solved, ...highTensionHalves(circuit), ...heaters(circuit)];
+  const all = [...solved, ...highTensionHalves(circuit), ...heaters(circuit)];
+  // In the order in which they are shown: what is asked for next stands next.
+  return COLD_GROUPS.flatMap((g) => all.filter((c) => c.group === g));
 }
 
 function spread(e: Element, normal: number): Element {

@@ -166,3 +166,95 @@ describe("places outside the netlist", () => {
     expect(entry("V2.heater ohm OL")).toMatchObject({ ok: false });
   });
 });
+
+describe("places as they are said", () => {
+  // Wren 5: V1 an EF86-like pentode or triode in front, V2 the output pentode; its points say which pins they are.
+
+  test("a pin by its number, either way round, is the point on it", () => {
+    // V2 is an EL84: cathode on pin 3, screen on pin 9, plate on pin 7 (published data sheet).
+    expect(draft("V2 pin 3 7.4")).toMatchObject({ payload: { point: "V2.k", value: 7.4 } });
+    expect(draft("pin 3 V2 7.4")).toMatchObject({ payload: { point: "V2.k", value: 7.4 } });
+    expect(draft("pin 3 of v2 7.4 V")).toMatchObject({ payload: { point: "V2.k", value: 7.4 } });
+  });
+  test("an electrode by its name, either way round", () => {
+    expect(draft("cathode V2 7.4")).toMatchObject({ payload: { point: "V2.k" } });
+    expect(draft("V2 cathode 7.4")).toMatchObject({ payload: { point: "V2.k" } });
+    expect(draft("anode of V1A 120")).toMatchObject({ payload: { point: "V1A.p" } });
+    // The two halves of a twin triode are two places.
+    expect(entry("anode of V1 120")).toMatchObject({ ok: false, accepted: "V1B plate, V1B.p; V1A plate, V1A.p" });
+  });
+  test("B+ and HT are the first rail, B+2 the second; HT with AC is the winding", () => {
+    expect(draft("B+ 312")).toMatchObject({ payload: { point: "B1", value: 312 } });
+    expect(draft("HT 312")).toMatchObject({ payload: { point: "B1" } });
+    expect(draft("B+2 295")).toMatchObject({ payload: { point: "B2" } });
+    expect(draft("HT ac 260")).toMatchObject({ payload: { point: "HT", kind: "acv" } });
+    expect(draft("B+ 312", { circuit: undefined, reservoirs: [] })).toMatchObject({ payload: { point: "B1" } });
+  });
+  test("a pin without a test point is named, with those that have one", () => {
+    const heater = entry("V2 pin 4 6.3");
+    expect(heater).toMatchObject({ ok: false, why: expect.stringContaining("V2 pin 4 (heater)") });
+    expect(heater).toMatchObject({ accepted: expect.stringMatching(/of V2: pin .*3/) });
+    expect(entry("screen V9 300")).toMatchObject({ ok: false, why: "there is no V9 in this amp" });
+    expect(entry("B+9 300")).toMatchObject({ ok: false, accepted: expect.stringContaining("B1") });
+  });
+});
+
+describe("several readings on a line", () => {
+  test.each(["B1 318, B2 300, V2.k 7.4", "B1 318; B2 300; V2.k 7.4", "B1 318 B2 300 V2.k 7.4"])("%s", (text) => {
+    const read = entry(text);
+    expect(read.ok && read.drafts.map((d) => (d.payload as { point: string; value: number }).value)).toEqual([318, 300, 7.4]);
+  });
+  test("one that cannot be read is named, and none is logged", () => {
+    expect(entry("B1 318, B2 3oo")).toMatchObject({ ok: false, read: "B2 3oo", why: expect.stringContaining("B2 3oo") });
+  });
+  test("a comma of another line stays what it is", () => {
+    expect(draft("fit C6 .022 630V film, was leaky")).toMatchObject({ type: "change" });
+    expect(draft("note hum, then crackle")).toMatchObject({ type: "note", payload: { text: "hum, then crackle" } });
+    expect(draft("B1 318,5", { decimal: "," })).toMatchObject({ payload: { value: 318.5 } });
+  });
+});
+
+describe("what was logged is named by what it says", () => {
+  const before = (...lines: Parameters<typeof tape>) => ({ state: foldJob(tape(...lines)) });
+  const read = (point: string, value: number, kind = "dcv") =>
+    ({ type: "reading", payload: { point, kind, value, digits: 3, conditions: {} } }) as never;
+  const state = before([0, read("B2", 343)], [1, read("R1", 1500, "ohm")], [2, read("R1", 38, "ma")], [3, read("B2", 301)]);
+  test("correct takes the kind that is said, or the unit that is typed, else the latest", () => {
+    expect(draft("correct R1 ohm 1.02k leads not zeroed", state)).toMatchObject({
+      supersedes: 2,
+      reason: "leads not zeroed",
+      payload: { kind: "ohm", value: 1020 },
+    });
+    expect(draft("correct R1 1.02kΩ leads not zeroed", state)).toMatchObject({ supersedes: 2 });
+    expect(draft("correct R1 41 misread", state)).toMatchObject({ supersedes: 3, payload: { kind: "ma", value: 41 } });
+    expect(draft("correct B2 305 misread", state)).toMatchObject({ supersedes: 4 });
+    expect(entry("correct R1 ohm 1.02k", state)).toMatchObject({ ok: false, why: expect.stringContaining("needs its reason") });
+  });
+  test("undo by the value, by the line, or the last; the preview says what goes", () => {
+    expect(draft("undo B2 343", state)).toMatchObject({ type: "undo", supersedes: 1, reason: "undone" });
+    expect(entry("undo B2 343 because wrong pin", state)).toMatchObject({ echo: expect.stringContaining("B2 343 V") });
+    expect(draft("undo B2 343 because wrong pin", state)).toMatchObject({ supersedes: 1, reason: "wrong pin" });
+    expect(draft("undo R1 ohm", state)).toMatchObject({ supersedes: 2 });
+    expect(draft("undo line 3", state)).toMatchObject({ supersedes: 3 });
+    expect(draft("undo wrong amp", state)).toMatchObject({ supersedes: 4, reason: "wrong amp" });
+    expect(entry("undo B2 999", state)).toMatchObject({ ok: false, accepted: "B2 343 V, B2 301 V" });
+    expect(entry("undo 77", state)).toMatchObject({ ok: false, why: expect.stringContaining("line 77") });
+  });
+  test("a reading of the proof is corrected too", () => {
+    const proof = before([0, { type: "discharge-reading", payload: { reservoir: "C1", volts: 30 } }]);
+    expect(draft("correct C1 0.3 misread the range", { ...proof, energy: "stored" })).toMatchObject({
+      type: "discharge-reading",
+      supersedes: 1,
+      payload: { reservoir: "C1", volts: 0.3 },
+    });
+  });
+});
+
+describe("what stands on a part is no reading", () => {
+  test.each(["B1 16u 450V", "B1 12 5"])("%s", (text) => {
+    expect(entry(text)).toMatchObject({ ok: false });
+  });
+  test("a word that is no number is named", () => {
+    expect(entry("B1 abc")).toMatchObject({ ok: false, why: "“abc” is no number" });
+  });
+});

@@ -7,6 +7,8 @@ import { readCorrect, readUndo } from "./correction-lines";
 import { type Entry, type EntryContext, no, yes } from "./context";
 import { isName, readMeasurement } from "./measurement-lines";
 import { OBSERVATIONS, observationNamed } from "../diagnosis/observation-names";
+import { questionAsked } from "../repair/owner-acts";
+import { placeSaid } from "./places-said";
 import { readMains, readMeter, readOff, readOn } from "./power-lines";
 import { readBack, readFind, readFit, readRemove, readWait } from "./work-lines";
 import * as texts from "../texts/entry";
@@ -37,10 +39,7 @@ const VERBS: Record<string, Verb> = {
   back: { form: texts.backWhat, read: readBack },
   ask: {
     form: texts.askQuestionOwner,
-    read: (rest) =>
-      rest
-        ? yes(texts.askOwner(rest), { type: "approval", payload: { what: rest, answer: "asked" } })
-        : no("ask", texts.noQuestion(), texts.askQuestion()),
+    read: (rest) => (rest ? yes(texts.askOwner(rest), questionAsked({ what: rest })) : no("ask", texts.noQuestion(), texts.askQuestion())),
   },
   wait: { form: texts.waitOwnerPartSoak, read: readWait },
   correct: { form: texts.correctPointValueReason, read: readCorrect },
@@ -63,6 +62,39 @@ function readSaw(rest: string, ctx: EntryContext): Entry {
 export function parseEntry(text: string, ctx: EntryContext): Entry {
   const line = text.trim().replace(/\s+/g, " ");
   if (line === "") return no("", texts.nothingWasTyped(), texts.pointValueNoteOff());
+  const one = readOne(line, ctx);
+  if (one.ok) return one;
+  return readSeveral(line, ctx) ?? one;
+}
+
+/** Several readings on one line: `B1 318, B2 300`, `B1 318 B2 300 V2.k 7.4`. Undefined where it is no such line. */
+function readSeveral(line: string, ctx: EntryContext): Entry | undefined {
+  // A comma between readings has a blank behind it; that of a decimal number has none.
+  const parts = line.split(/;\s*|,\s+/).filter(Boolean);
+  const words = line.split(" ");
+  const pieces =
+    parts.length > 1
+      ? parts
+      : words.length >= 4 && words.length % 2 === 0 && words.every((w, i) => i % 2 === 1 || isName(w, ctx))
+        ? Array.from({ length: words.length / 2 }, (_, i) => words.slice(2 * i, 2 * i + 2).join(" "))
+        : [];
+  if (pieces.length < 2) return undefined;
+  const read = pieces.map((p) => readOne(p, ctx));
+  const measured = (e: Entry) => e.ok && e.drafts.every((d) => d.type === "reading" || d.type === "discharge-reading");
+  if (!read.some(measured)) return undefined;
+  const bad = read.findIndex((e) => !measured(e));
+  if (bad >= 0) {
+    const e = read[bad]!;
+    return e.ok ? undefined : no(pieces[bad]!, texts.severalNotRead(pieces[bad]!, e.why), e.accepted);
+  }
+  const good = read.filter((e) => e.ok);
+  return yes(good.map((e) => e.echo).join("; "), ...good.flatMap((e) => e.drafts));
+}
+
+function readOne(typed: string, ctx: EntryContext): Entry {
+  const place = placeSaid(typed, ctx.circuit);
+  if (!place.ok) return no(typed, place.why, place.accepted);
+  const { line } = place;
   const [word = "", ...others] = line.split(" ");
   const verb = Object.hasOwn(VERBS, word.toLowerCase()) ? VERBS[word.toLowerCase()] : undefined;
   if (!verb) return readMeasurement(word, others, line, ctx);

@@ -11,7 +11,8 @@ import { readingProblem } from "../tape/reading-limits";
 import { type Entry, type EntryContext, KIND_UNIT, no, yes } from "./context";
 import * as texts from "../texts/entry";
 
-const KIND_WORD: Record<string, ReadingKind> = {
+/** Words for a kind of reading. */
+export const KIND_WORD: Record<string, ReadingKind> = {
   ohm: "ohm",
   ohms: "ohm",
   Ω: "ohm",
@@ -54,11 +55,11 @@ const unknown = (name: string, line: string, ctx: EntryContext) =>
   unknownFirstWord(name, line, ctx) ?? no(name, texts.noSuchPoint(), "a point");
 
 /** A kind written before the value, "ohm 118k", or said by its unit, "118kΩ". */
-function kindIn(text: string): { kind?: ReadingKind; typed: string } {
+export function kindIn(text: string): { kind?: ReadingKind; typed: string } {
   const [first = "", ...rest] = text.trim().split(/\s+/);
   const word = first.toLowerCase();
-  if (rest.length > 0 && Object.hasOwn(KIND_WORD, word)) return { kind: KIND_WORD[word], typed: rest.join("") };
-  const typed = text.trim().replace(/\s+/g, "");
+  if (rest.length > 0 && Object.hasOwn(KIND_WORD, word)) return { kind: KIND_WORD[word], typed: rest.join(" ") };
+  const typed = text.trim();
   return { kind: /(ohms?|[ΩΩ])$/i.test(typed) ? "ohm" : /\dm?a$/i.test(typed) ? "ma" : undefined, typed };
 }
 

@@ -82,6 +82,8 @@ export function parseQuantity(text: string, options: ParseOptions = {}): ParsedQ
   const fail = (why: string, accepted = ACCEPTED, choices?: Quantity[]): ParsedQuantity => ({ ok: false, read, why, accepted, choices });
   if (read === "") return fail(texts.nothingWasTyped());
 
+  // "16u 450V" is two values, and no 16.45 of anything. Blanks between groups of three are thousands.
+  if (/[\d.,]\S*\s+[\d.,]/.test(read) && !/^[+\-−–]?\d{1,3}(\s\d{3})+(?!\d)/.test(read)) return fail(texts.twoValues(), texts.oneValue());
   let source = read.replace(/[−–]/g, "-").replace(/\s+/g, "");
   if (source.includes(",")) {
     if (options.decimal !== ",") return fail(texts.hasCommaShopWrites(), texts.inPlaceOf());
@@ -92,7 +94,7 @@ export function parseQuantity(text: string, options: ParseOptions = {}): ParsedQ
   // R47 is 0.47 Ω, as small resistors are marked.
   source = source.replace(/^r(\d+)$/i, "0R$1");
   const match = /^([+-]?)(\d+\.?\d*|\.\d+)(e[+-]?\d+)?(.*)$/i.exec(source);
-  if (!match) return fail(texts.doesNotStartNumber());
+  if (!match) return fail(texts.doesNotStartNumber(read));
   const [, sign = "", whole = "", exponent = "", rest = ""] = match;
 
   let number = sign + whole;
@@ -144,7 +146,10 @@ function checkUnit(number: string, factor: number, unit: Unit | undefined, optio
   if (unit && options.unit && unit !== options.unit) {
     return fail(texts.wantedHere(UNIT_WORDS[unit], UNIT_WORDS[options.unit]), ACCEPTED);
   }
-  return finish(build(number, factor, unit ?? options.unit), fail);
+  const quantity = build(number, factor, unit ?? options.unit);
+  // "1k" where farads are wanted is a resistor.
+  if (options.unit === "F" && unit === undefined && factor >= 1) return fail(texts.noSuchCapacitor(quantity.echo), "100n, 16u");
+  return finish(quantity, fail);
 }
 
 function finish(quantity: Quantity, fail: Fail): ParsedQuantity {

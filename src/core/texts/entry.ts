@@ -16,7 +16,23 @@ export const correctMisreadRange2 = (name: Value, typed: Value) => say`correct $
 export const correctedFrom = (point: Value, old: Value, echo: Value, why: Value) => say`${point} corrected from ${old} to ${echo}: ${why}`;
 export const thereNothingUndo = () => say`there is nothing to undo`;
 export const lineTapeFirst = () => say`at least one line on the tape`;
-export const undoLine = (seq: Value) => say`Undo line ${seq}`;
+export const undoLine = (line: Value) => say`Undo: ${line}`;
+export const undo = (rest: Value) => say`undo ${rest}`;
+export const undoForms = () => say`undo, undo B1 318, undo line 12`;
+export const noStandingLine = (seq: Value) => say`line ${seq} is not on the tape, or does not stand any more`;
+export const noReadingOf = (name: Value, typed: Value) => say`no reading of ${name} is ${typed}`;
+
+// places-said
+export const noSocketKnown = (tube: Value) => say`the socket of ${tube} is not known`;
+export const noPointOnPin = (tube: Value, pin: Value, electrode: Value) =>
+  say`${tube} pin ${pin}${electrode ? ` (${electrode})` : ""} is no test point of this amp`;
+export const pinsReadable = (tube: Value, pins: Value) => (pins ? say`of ${tube}: pin ${pins}` : say`a test point such as B1`);
+export const noPointOnElectrode = (tube: Value, electrode: Value) => say`${tube} has no test point on its ${electrode}`;
+export const severalOfTube = (tube: Value, electrode: Value) => say`${tube} has more than one ${electrode}`;
+export const noSuchRail = (at: Value) => say`there is no rail number ${at}`;
+
+// several readings on a line
+export const severalNotRead = (what: Value, why: Value) => say`${what}: ${why}`;
 
 // entry
 export const noteText = "note TEXT";

@@ -1,13 +1,10 @@
 "use client";
 /** The field for one measurement: large, taken by Enter, with the meter's display under it; what cannot be read stays, with the reason. */
 
-import { useId, useState, type ReactNode, type RefObject } from "react";
-
-/** Why what was typed is not taken. It stays in the field for correction unless `keep` is false. */
-export interface NotTaken {
-  refused: string;
-  keep?: boolean;
-}
+import { useId, useRef, useState, type ReactNode, type RefObject } from "react";
+import { useFocusOnArrival } from "./focus";
+import type { NotTaken } from "./not-taken";
+import { useEntryLine } from "./use-entry-line";
 
 export interface ReadingFieldProps {
   /** With its unit: "Reading, V". */
@@ -22,7 +19,8 @@ export interface ReadingFieldProps {
   field?: RefObject<HTMLInputElement | null>;
   /** Arrow keys, where the form moves between points. */
   onArrow?(step: 1 | -1): void;
-  autoFocus?: boolean;
+  /** "free": only where nothing else has the focus, for a field that appears by itself. */
+  autoFocus?: boolean | "free";
   /** With a button beside it; without one the field is as wide as its place. */
   button?: string;
 }
@@ -31,18 +29,26 @@ export function ReadingField({ label, take, empty, meter, hint, field, onArrow, 
   const id = useId();
   const [text, setText] = useState("");
   const [refused, setRefused] = useState("");
+  const own = useRef<HTMLInputElement>(null);
+  const place = field ?? own;
+  useFocusOnArrival(place, autoFocus);
+  const line = useEntryLine();
   function submit(e: React.FormEvent) {
     e.preventDefault();
-    if (text.trim() === "" && !empty) return;
-    const answer = take(text.trim());
+    const typed = text.trim();
+    if (typed === "" && !empty) return;
+    // "V5.g -1.5", "note …": a line of the entry line is meant, whatever is asked for here.
+    const answer = line.isLine(typed) ? line.take(typed) : take(typed);
     setRefused(answer?.refused ?? "");
     if (!answer || answer.keep === false) setText("");
+    // The next typing replaces what was refused.
+    else place.current?.select();
   }
   const input = (
     <input
       id={id}
-      ref={field}
-      autoFocus={autoFocus}
+      ref={place}
+      data-reading-field
       className={button ? "input h-14 w-40 text-right text-2xl tabular-nums" : "input h-16 w-full text-right text-3xl tabular-nums"}
       inputMode="decimal"
       autoComplete="off"

@@ -1,6 +1,7 @@
 "use client";
 /** A form whose fields are texts as somebody types them: read as a whole on Enter, kept for correction where they cannot be read. */
 
+import { isTyped } from "./focus";
 import { useRefusals } from "../job/refusals";
 import { useForm, type DefaultValues, type FieldValues, type Path, type UseFormReturn } from "react-hook-form";
 
@@ -31,14 +32,20 @@ export function useTypedForm<T extends FieldValues>(usual: T, take: (typed: T) =
   const form = useForm<T>({ defaultValues: usual as DefaultValues<T> });
   const { register, handleSubmit, setError, clearErrors, reset, watch, formState } = form;
   const refusals = useRefusals();
+  const refuse = (message: string) => {
+    setError("root", { message });
+    // The next typing replaces what was refused.
+    const at = document.activeElement;
+    if (at instanceof HTMLInputElement && isTyped(at)) at.select();
+  };
   const store = handleSubmit((typed) => {
     const before = refusals.count();
     const answer = take(typed);
     if (refusals.count() > before) {
       // What it logs may not be logged now: it stays, with the rule that stands against it.
-      setError("root", { message: refusals.last() });
+      refuse(refusals.last());
       refusals.clear();
-    } else if (typeof answer === "string") setError("root", { message: answer });
+    } else if (typeof answer === "string") refuse(answer);
     else reset({ ...usual, ...answer });
   });
   return {

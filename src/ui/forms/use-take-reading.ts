@@ -7,7 +7,7 @@ import type { HoldState } from "@/core/instrument/hold";
 import type { ReadingKind } from "@/core/tape/events/words";
 import { readingProblem } from "@/core/tape/reading-limits";
 import type { StationId } from "@/core/tape/stations";
-import type { NotTaken } from "./reading-field";
+import type { NotTaken } from "./not-taken";
 import { useJob } from "../job/job-context";
 
 export interface TakeReading {

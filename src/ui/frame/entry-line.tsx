@@ -8,6 +8,7 @@ import type { StationId } from "@/core/tape/stations";
 import type { EventDraft } from "@/core/tape/events/event";
 import { worstOf } from "@/core/capacitor/check";
 import { useJob } from "../job/job-context";
+import { useWayBack } from "./way-back";
 import { useTypedChecks, type TypedChecks } from "../job/use-typed-checks";
 
 export function EntryLine({ station }: { station: StationId }) {
@@ -42,6 +43,7 @@ export function EntryLine({ station }: { station: StationId }) {
     },
     { preventDefault: true },
   );
+  const back = useWayBack(field);
 
   function complete(word: string) {
     setText((t) => `${t.replace(/\S*$/, "")}${word} `);
@@ -60,6 +62,7 @@ export function EntryLine({ station }: { station: StationId }) {
       e.preventDefault();
       setChosen((pick + offers.length - 1) % offers.length);
     } else if (e.key === "Escape") {
+      if (text === "") back();
       setText("");
       setRefused(false);
     } else if (e.key === "Enter") {

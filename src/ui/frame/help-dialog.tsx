@@ -7,7 +7,10 @@ import type { Station, StationId } from "@/core/tape/stations";
 
 const EVERYWHERE: [string, string][] = [
   ["?", "this help"],
-  ["e", "to the entry line"],
+  ["e", "to the entry line; from a field Esc first"],
+  ["F2", "from any field to the entry line, and back"],
+  ["[ ]", "the station before, the one after"],
+  ["g 6", "to a station by its number"],
   ["Enter", "logs what is in the field"],
 ];
 const PROBE: [string, string] = ["p", "probe mode"];

@@ -1,10 +1,11 @@
 "use client";
 /** The desk frame of a job: guard on top, rail at the left, the sheet, the tape at the right. */
 
-import { useEffect, useState, type ReactNode } from "react";
+import { useEffect, useRef, useState, type ReactNode } from "react";
 import { findStation, type StationId } from "@/core/tape/stations";
 import { ProbeLink } from "./probe-link";
 import { LARGE_ROOM } from "../drawing/large";
+import { useArrival } from "./arrival";
 import { BeyondAgreed } from "./beyond-agreed";
 import { Guard } from "./guard";
 import { Help } from "./help";
@@ -13,6 +14,7 @@ import { NotLogged } from "./not-logged";
 import { useJob } from "../job/job-context";
 import { useLateParts } from "../forms/late";
 import { Rail } from "./rail";
+import { StationKeys } from "./station-keys";
 import { TapeColumn } from "./tape";
 import { TimerStrip } from "./timer-strip";
 
@@ -24,14 +26,20 @@ export function JobFrame({ station, children }: { station: StationId; children: 
   const [ready, setReady] = useState(false);
   useEffect(() => setReady(true), []);
   useLateParts();
+  const main = useRef<HTMLElement>(null);
+  const heading = useRef<HTMLHeadingElement>(null);
+  useArrival(main, heading, station);
   return (
     <div data-ready={ready || undefined} className="flex min-h-dvh flex-col md:h-dvh">
       <Guard />
       <div className="relative flex min-h-0 flex-1 flex-col md:flex-row">
         <Rail current={station} />
-        <main className="min-w-0 flex-1 overflow-y-auto px-4 py-3" aria-label={name}>
+        <StationKeys current={station} />
+        <main ref={main} className="min-w-0 flex-1 overflow-y-auto px-4 py-3" aria-label={name}>
           <div className="mb-3 flex min-h-11 items-center gap-3">
-            <h1 className="text-xl font-bold">{name}</h1>
+            <h1 ref={heading} tabIndex={-1} className="text-xl font-bold focus:outline-none">
+              {name}
+            </h1>
             <p className="soft text-sm">{purpose}</p>
             <Help station={found} />
             {(station === "walk" || station === "suspects") && view.rows.length > 0 && (

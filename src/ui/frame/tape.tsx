@@ -49,9 +49,14 @@ export function TapeColumn({ station }: { station: StationId }) {
             <li key={event.id} data-seq={event.seq} className="group relative border-b border-base-300/60 py-1">
               {date && <p className="soft mt-1 text-xs font-bold">{date}</p>}
               <div className="flex gap-2">
-                <time className="soft w-10 shrink-0 text-xs leading-5" dateTime={event.at} suppressHydrationWarning>
-                  {clockTime(event.at)}
-                </time>
+                <span className="soft w-10 shrink-0 text-xs">
+                  <time className="block leading-4" dateTime={event.at} suppressHydrationWarning>
+                    {clockTime(event.at)}
+                  </time>
+                  <span aria-label={`line ${event.seq}`} className="block text-[0.65rem] leading-3 tabular-nums">
+                    {event.seq}
+                  </span>
+                </span>
                 <span
                   className={`min-w-0 flex-1 break-words ${effective ? "" : "line-through opacity-70"} ${event.type === "power" || event.type === "gate-passed" ? "font-bold" : ""}`}
                 >

@@ -114,6 +114,9 @@ function inJob<T>(value: T | undefined): T {
 
 export const useJob = (): JobValue => inJob(useContext(JobContext));
 
+/** For a component that stands in a job and elsewhere too. */
+export const useJobIfAny = (): JobValue | undefined => useContext(JobContext);
+
 /** The energy state; while charge falls it changes every second. */
 export const useEnergy = (): EnergyValue => inJob(useContext(EnergyContext));
 

@@ -6,8 +6,9 @@ import { Keys } from "./keys";
 import { usePedal } from "./pedal";
 
 export function Leaving({ why, out, back }: { why: string; out(): void; back?(): void }) {
-  const { say, energyKind } = useJob();
-  const live = energyKind === "live";
+  const { say, view, energyKind } = useJob();
+  // Unwatched for a while the guard no longer says live: as long as nobody has said off, it may be.
+  const live = energyKind === "live" || view.state.power?.state === "on";
   const off = () => {
     if (live) say({ type: "power", payload: { state: "off", plug: "out" } });
     out();

@@ -65,7 +65,7 @@ function MainsField({ title, why, label = "What to do now" }: Pick<Taking, "titl
         </p>
         <p className="mt-1 text-lg">{why}</p>
       </>
-      <ReadingField label={words("Mains at the amp, V")} take={take} />
+      <ReadingField autoFocus="free" label={words("Mains at the amp, V")} take={take} />
     </Place>
   );
 }
@@ -111,6 +111,7 @@ function TakeField({ point, kind, title, why, label = "What to do now" }: Taking
         {row?.point.caution && kind === "dcv" && <p className="text-warning">▲ {row.point.caution}</p>}
       </>
       <ReadingField
+        autoFocus="free"
         label={`Reading, ${UNIT[kind] ?? "V"}`}
         empty={ready}
         meter={meter.shows ? { says: `${still ? "●" : "○"} Meter ${meter.shows}, ${state}`, steady: meter.steady } : undefined}

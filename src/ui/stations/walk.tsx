@@ -10,6 +10,7 @@ import { stageColumns, staircase, type WalkRow } from "@/core/walk/walk";
 import { walkLayer } from "../drawing/layers";
 import { useJob, type InHand } from "../job/job-context";
 import type { SolvedState } from "../job/use-solved";
+import { Stays } from "../forms/stays";
 import { VerdictMark } from "../forms/verdict-mark";
 import { NoCircuit } from "./no-circuit";
 import { NotLive } from "./not-live";
@@ -34,6 +35,8 @@ function WalkSheet() {
   const { rows, circuit } = view;
   const [at, setAt] = useState<string>();
   const [last, setLast] = useState<string>();
+  // Counts how often somebody went to another point by hand.
+  const [turn, setTurn] = useState(0);
   const field = useRef<HTMLInputElement>(null);
   const firstOpen = rows.find((r) => !r.reading) ?? rows[0]!;
   const row = rows.find((r) => r.point.name === at) ?? firstOpen;
@@ -48,12 +51,16 @@ function WalkSheet() {
   const node = inHand && "node" in inHand ? inHand.node : undefined;
   useEffect(() => {
     const there = node === undefined ? undefined : rows.find((r) => r.point.node === node);
-    if (there && row.point.node !== node) setAt(there.point.name);
+    if (there && row.point.node !== node) {
+      setAt(there.point.name);
+      setTurn((n) => n + 1);
+    }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- when something else is taken in hand, or becomes a point
   }, [node, rows.length]);
 
   function to(next: WalkRow) {
     setAt(next.point.name);
+    setTurn((n) => n + 1);
     setInHand({ node: next.point.node });
   }
   function go(step: 1 | -1) {
@@ -84,7 +91,9 @@ function WalkSheet() {
         </p>
       )}
       <Solving solved={solved} />
-      <Probe key={row.point.name} row={row} field={field} taken={taken} go={go} />
+      <Stays of={row} name={row.point.name} turn={turn}>
+        {(row) => <Probe key={row.point.name} row={row} field={field} taken={taken} go={go} />}
+      </Stays>
       <div aria-live="assertive" className={energyKind === "live" ? "min-h-14" : ""}>
         {done?.reading && <Outcome row={done} />}
       </div>

@@ -14,6 +14,7 @@ import { envelopeOf, type Circuit } from "@/core/circuit/circuit";
 import { warmingSeconds } from "@/core/anatomy/warm-up";
 import { formatVolts } from "@/core/quantity/format";
 import { ReadingField } from "../../forms/reading-field";
+import { useStays } from "../../forms/stays";
 import { useJob, useNow } from "../../job/job-context";
 import { useTakeReading } from "../../forms/use-take-reading";
 import { useMeterAt } from "../../job/use-meter-at";
@@ -35,9 +36,11 @@ export function StageReadings({
   const readings = useMemo(() => stageReadings(state, stage, view.circuit!), [state, stage, view.circuit]);
   const readingOfWatch = (w: Watch) => readings.get(`${w.kind} ${w.point.toLowerCase()}`);
   const [at, setAt] = useState<string>();
+  const [turn, setTurn] = useState(0);
   /** Once a reading was typed here the field keeps the cursor. */
   const [begun, setBegun] = useState(false);
-  const watch = stage.watch.find((w) => w.point === at) ?? stage.watch.find((w) => !readingOfWatch(w)) ?? stage.watch[0];
+  const wanted = stage.watch.find((w) => w.point === at) ?? stage.watch.find((w) => !readingOfWatch(w)) ?? stage.watch[0];
+  const [watch, box] = useStays(wanted, `${stage.id} ${wanted?.kind} ${wanted?.point}`, turn);
   // Behind a lamp the wall says nothing: the volts at the amp are those that its own instrument showed.
   const ampVolts = state.mainsCurrents.findLast((c) => c.stage === stage.id)?.volts;
   /** As it was read, else as it is expected at the volts of now. */
@@ -73,7 +76,7 @@ export function StageReadings({
     return refused;
   }
   return (
-    <section aria-label="Readings of this stage">
+    <section {...box} aria-label="Readings of this stage">
       <h2 className="font-bold">
         Readings{" "}
         <span className="soft text-sm font-normal">
@@ -113,7 +116,13 @@ export function StageReadings({
             return (
               <tr key={`${w.kind}${w.point}`} className={w === watch ? "bg-base-200" : ""}>
                 <td>
-                  <button className="text-left underline decoration-dotted underline-offset-4" onClick={() => setAt(w.point)}>
+                  <button
+                    className="text-left underline decoration-dotted underline-offset-4"
+                    onClick={() => {
+                      setAt(w.point);
+                      setTurn((n) => n + 1);
+                    }}
+                  >
                     {w.label}
                   </button>{" "}
                   {w.must && <span className="soft text-xs">required</span>}

@@ -11,6 +11,7 @@ import { findOpen, heaterLoad, heaterString, judgeHeaterVolts, type HeaterString
 import { ReadingField } from "../../forms/reading-field";
 import { Figure } from "../../forms/figure";
 import { Field, Section } from "../../forms/section";
+import { Stays } from "../../forms/stays";
 import { useJob } from "../../job/job-context";
 import { useTakeReading } from "../../forms/use-take-reading";
 import { VerdictMark } from "../../forms/verdict-mark";
@@ -60,7 +61,11 @@ function Series({ winding }: { winding: HeaterWinding }) {
           </p>
         )}
         {next && (
-          <OhmField key={next} point={next === "ballast" ? ballastPoint(winding) : `${next}.heater`} expected={expectedOf(string, next)} />
+          <Stays of={next} name={next}>
+            {(at) => (
+              <OhmField key={at} point={at === "ballast" ? ballastPoint(winding) : `${at}.heater`} expected={expectedOf(string, at)} />
+            )}
+          </Stays>
         )}
       </div>
       <dl className="mt-3 grid grid-cols-2 gap-x-6 gap-y-1 lg:grid-cols-4">

@@ -9,6 +9,7 @@ import { COLD_GROUPS, judgeCold, judgeHalves, markNameOf, type ColdCheck } from 
 import { coldLayer, placeOfCheck } from "../../drawing/layers";
 import { PointPhoto } from "../../drawing/point-photo";
 import { ReadingField } from "../../forms/reading-field";
+import { useStays } from "../../forms/stays";
 import { useJob } from "../../job/job-context";
 import { lateInBrowser } from "../../forms/late";
 import { useTakeReading } from "../../forms/use-take-reading";
@@ -28,19 +29,24 @@ export function Resistances({ checks }: { checks: ColdCheck[] }) {
   const { view, energyKind, inHand, setInHand } = useJob();
   const reading = useTakeReading("cold-checks");
   const [at, setAt] = useState<string>();
+  const [turn, setTurn] = useState(0);
   const readingAt = (c: ColdCheck) => latestReading(view.state, c.point, "ohm");
-  const check = checks.find((c) => c.point === at) ?? checks.find((c) => !readingAt(c)) ?? checks[0]!;
+  const wanted = checks.find((c) => c.point === at) ?? checks.find((c) => !readingAt(c)) ?? checks[0]!;
+  const [check, box] = useStays(wanted, wanted.point, turn);
   const meter = useMeterAt(check.point, "ohm", undefined, undefined, energyKind === "live");
 
   const circuit = view.circuit!;
   function to(point: string) {
     setAt(point);
+    setTurn((n) => n + 1);
     setInHand(placeOfCheck(circuit, point));
   }
   // What is taken in hand on the drawing is the check, where there is one of it.
   useEffect(() => {
     const there = inHand && checks.find((c) => JSON.stringify(placeOfCheck(circuit, c.point)) === JSON.stringify(inHand));
-    if (there) setAt(there.point);
+    if (!there) return;
+    setAt(there.point);
+    setTurn((n) => n + 1);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- when something else is taken in hand
   }, [inHand]);
   const layer = useMemo(
@@ -81,6 +87,7 @@ export function Resistances({ checks }: { checks: ColdCheck[] }) {
   return (
     <>
       <section
+        {...box}
         aria-label="What to measure now"
         className="grid items-center gap-4 rounded border border-base-300 bg-base-200 p-4 md:grid-cols-[minmax(0,1fr)_15rem]"
       >

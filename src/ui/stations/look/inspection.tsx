@@ -75,6 +75,7 @@ export function Inspection() {
     <section
       ref={box}
       aria-label="Inspection"
+      data-arrival
       tabIndex={-1}
       onKeyDown={keys}
       className="mb-4 rounded border border-base-300 bg-base-200 p-4 focus-visible:outline-2 focus-visible:outline-primary"

@@ -7,6 +7,7 @@ import { useEnergy, useJob } from "../../job/job-context";
 import { clockTime, energyWords, stepWords } from "../../job/words";
 import { Planner } from "./planner";
 import { NameReservoir, Reservoirs } from "./reservoirs";
+import { Stays } from "../../forms/stays";
 import { StepForm } from "./step-form";
 
 export function MakeSafe() {
@@ -39,7 +40,7 @@ export function MakeSafe() {
     return <p className="text-3xl font-bold">The amp is not here: it went back to its owner. Take it in again at the top.</p>;
   const { proof } = energy;
   const { title, detail } = energyWords(energy);
-  const next = proof.missing[0];
+  const wanted = proof.missing[0];
   const conflicts = proof.reservoirs.filter((r) => r.conflict);
   const back = proof.reservoirs.filter((r) => r.rebounded && !r.conflict);
   return (
@@ -55,31 +56,35 @@ export function MakeSafe() {
               This says what was read, not that anything is safe to touch. Keep one hand away and check again after any break.
             </p>
           </>
-        ) : next ? (
-          <>
-            <p className="soft text-sm">
-              {title}: {detail}
-            </p>
-            <p className="text-3xl font-bold">{stepWords(next)}</p>
-            {conflicts.map((r) => (
-              <p key={r.name} role="alert" className="mt-1 text-warning">
-                ▲ {r.name}: {r.conflict}
-              </p>
-            ))}
-            {back.map((r) => (
-              <p key={r.name} role="alert" className="mt-1 text-warning">
-                ▲ {r.name} came back from {formatVolts(r.rebounded!.from)} to {formatVolts(r.rebounded!.to)}, above the safe voltage:
-                dielectric absorption. Bleed it again and leave the tool on for a minute before the next reading.
-              </p>
-            ))}
-            <StepForm key={keyOf(next)} step={next} />
-            <ol className="soft mt-3 list-decimal pl-5 text-sm">
-              {proof.missing.slice(1, 5).map((s, i) => (
-                <li key={i}>{stepWords(s)}</li>
-              ))}
-              {proof.missing.length > 5 && <li className="list-none">and {proof.missing.length - 5} more</li>}
-            </ol>
-          </>
+        ) : wanted ? (
+          <Stays of={wanted} name={keyOf(wanted)}>
+            {(next) => (
+              <>
+                <p className="soft text-sm">
+                  {title}: {detail}
+                </p>
+                <p className="text-3xl font-bold">{stepWords(next)}</p>
+                {conflicts.map((r) => (
+                  <p key={r.name} role="alert" className="mt-1 text-warning">
+                    ▲ {r.name}: {r.conflict}
+                  </p>
+                ))}
+                {back.map((r) => (
+                  <p key={r.name} role="alert" className="mt-1 text-warning">
+                    ▲ {r.name} came back from {formatVolts(r.rebounded!.from)} to {formatVolts(r.rebounded!.to)}, above the safe voltage:
+                    dielectric absorption. Bleed it again and leave the tool on for a minute before the next reading.
+                  </p>
+                ))}
+                <StepForm key={keyOf(next)} step={next} />
+                <ol className="soft mt-3 list-decimal pl-5 text-sm">
+                  {proof.missing.slice(1, 5).map((s, i) => (
+                    <li key={i}>{stepWords(s)}</li>
+                  ))}
+                  {proof.missing.length > 5 && <li className="list-none">and {proof.missing.length - 5} more</li>}
+                </ol>
+              </>
+            )}
+          </Stays>
         ) : null}
       </section>
       {proof.clips.length > 0 && (

@@ -84,8 +84,10 @@ function tieWords(tie: Tie): string {
 export function NameReservoir() {
   const { say, settings, view } = useJob();
   const { field, onSubmit, refused } = useTypedForm({ name: "", farads: "", volts: "" }, (typed) => {
-    const farads = parseQuantity(typed.farads, { unit: "F", decimal: settings.decimal });
-    const volts = parseQuantity(typed.volts, { unit: "V", decimal: settings.decimal });
+    // What stands on the can, "16u 450V", is both.
+    const [size = "", printed = ""] = typed.volts.trim() === "" ? typed.farads.trim().split(/\s+(?=[\d.,]+\s*V?$)/i) : [typed.farads];
+    const farads = parseQuantity(size, { unit: "F", decimal: settings.decimal });
+    const volts = parseQuantity(typed.volts.trim() || printed, { unit: "V", decimal: settings.decimal });
     const name = typed.name.trim();
     if (!name) return "Give it a name: C1, big can";
     if (!farads.ok) return `Size: ${farads.why}; accepted: 32u, 100uF`;

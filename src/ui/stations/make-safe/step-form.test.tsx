@@ -21,7 +21,7 @@ const typed = async (label: RegExp, text: string) => {
 test("a reading is logged for its reservoir; what is no voltage stays in the field with the reason", async () => {
   const { logged } = await at({ do: "read", reservoir: "C1", round: 1, wait: 0 });
   await typed(/^Reading, V/, "some");
-  expect(screen.getByRole("alert")).toHaveTextContent(/does not start with a number. Accepted/);
+  expect(screen.getByRole("alert")).toHaveTextContent(/is no number. Accepted/);
   expect(screen.getByLabelText(/^Reading, V/)).toHaveValue("some");
   expect(logged()).toEqual([]);
   await typed(/^Reading, V/, "0.4");

@@ -1,7 +1,7 @@
 "use client";
 /** The form of one step of the proof: a reading, the meter on a known source, the tool across the meter. */
 
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useForm } from "react-hook-form";
 import { dischargeDraft } from "@/core/entry/measurement-lines";
 import { meterCheckDraft } from "@/core/entry/power-lines";
@@ -9,6 +9,7 @@ import type { ProofStep } from "@/core/safety/proof";
 import { readOhms } from "@/core/quantity/ohms";
 import { toolProved } from "@/core/safety/discharge-tool";
 import { formatQuantity } from "@/core/quantity/format";
+import { useFocusOnArrival } from "../../forms/focus";
 import { ReadingField } from "../../forms/reading-field";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
@@ -41,6 +42,9 @@ function ReadingForm({ step }: { step: Exclude<ProofStep, { do: "unplug" | "name
     return { known };
   });
   const wait = step.do === "read" ? step.wait : 0;
+  const text = field("text");
+  const place = useRef<HTMLInputElement>(null);
+  useFocusOnArrival(place);
   return (
     <form className="mt-3 flex flex-wrap items-end gap-3" onSubmit={onSubmit}>
       {step.do === "discharge" && (
@@ -73,7 +77,15 @@ function ReadingForm({ step }: { step: Exclude<ProofStep, { do: "unplug" | "name
         </Field>
       )}
       <Field label={step.do === "meter" ? "Meter reads, V" : "Reading, V"}>
-        <input autoFocus className="input h-14 w-40 text-right tabular-nums text-2xl" inputMode="decimal" {...field("text")} />
+        <input
+          className="input h-14 w-40 text-right tabular-nums text-2xl"
+          inputMode="decimal"
+          {...text}
+          ref={(e) => {
+            text.ref(e);
+            place.current = e;
+          }}
+        />
       </Field>
       <button className="btn btn-primary h-14" disabled={typed.text.trim() === ""}>
         Log it

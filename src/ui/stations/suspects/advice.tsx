@@ -2,10 +2,29 @@
 
 import type { ReactNode } from "react";
 import { say, words } from "@/core/language/language";
+import { ENOUGH } from "@/core/diagnosis/evidence";
 import type { SuspectsAnswer } from "@/core/ports/solver-port";
 import type { NextMeasurement } from "@/core/suspects/next";
 import { partsOf, severityOf } from "./suspect-words";
 import { TakeNext } from "../take-next";
+
+/** Whether one is left that is probable enough to be proven on the part. */
+export const isEnough = ({ suspects: [top], evidence }: SuspectsAnswer): boolean =>
+  top !== undefined && evidence.length > 0 && top.groupProbability >= ENOUGH;
+
+/** Says when something else is to be done: the branch below, and the point that is asked for. */
+export function adviceName(answer: SuspectsAnswer, enough: boolean): string {
+  const [next] = answer.next;
+  const top = answer.suspects[0];
+  return JSON.stringify([
+    answer.circuitDoubtful,
+    top?.unknown && answer.recheck.length !== 1,
+    answer.recheck[0],
+    answer.standsAlone[0],
+    enough && top?.fault,
+    next && [next.point, next.kind],
+  ]);
+}
 
 /** What to do now: take a reading again, take the next one, or prove the one that is left. */
 export function Advice({ answer, enough }: { answer: SuspectsAnswer; enough: boolean }) {

@@ -5,7 +5,6 @@ import { expectedFrom } from "@/core/expectation/modelled";
 import Link from "next/link";
 import { useMemo, useState } from "react";
 import { noiseOf } from "@/core/noise/job-noise";
-import { ENOUGH } from "@/core/diagnosis/evidence";
 import { partsNamed } from "../../drawing/parts-named";
 import { useJob } from "../../job/job-context";
 import { late, lateInBrowser } from "../../forms/late";
@@ -13,7 +12,8 @@ import { useSuspects } from "../../job/use-suspects";
 import { Temperatures } from "../temperatures";
 import { Findings } from "../findings";
 import { NoCircuit } from "../no-circuit";
-import { Advice } from "./advice";
+import { Stays } from "../../forms/stays";
+import { Advice, adviceName, isEnough } from "./advice";
 import { CasesOf, SimilarCases } from "./cases";
 import { PlanRepair } from "./plan-repair";
 import { SuspectList } from "./suspect-list";
@@ -44,7 +44,7 @@ function SuspectsSheet() {
   const [chosen, setChosen] = useState<string>();
   const top = answer?.suspects[0];
   const picked = answer?.suspects.find((s) => s.fault === chosen) ?? top;
-  const enough = top !== undefined && job.evidence.length > 0 && top.groupProbability >= ENOUGH;
+  const enough = answer !== undefined && isEnough(answer);
   const choose = (fault: string) => {
     setChosen(fault);
     const [part] = partsNamed(view.circuit!, answer?.suspects.find((s) => s.fault === fault)?.refs[0] ?? "");
@@ -72,7 +72,11 @@ function SuspectsSheet() {
           </button>
         </p>
       )}
-      {answer && <Advice answer={answer} enough={enough} />}
+      {answer && (
+        <Stays of={answer} name={adviceName(answer, enough)}>
+          {(advised) => <Advice answer={advised} enough={advised === answer ? enough : isEnough(advised)} />}
+        </Stays>
+      )}
       {answer && answer.suspects.length > 0 && job.evidence.length > 0 && (
         <div className="grid gap-5 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
           <SuspectList suspects={answer.suspects} picked={picked} choose={choose} history={history} />

@@ -1,0 +1,32 @@
+"use client";
+/** Where the focus is as a station appears: in the one thing to do, never on the body. */
+
+import { useEffect, type RefObject } from "react";
+
+/** The field or the block that a station asks for first. */
+const FIRST = "[data-arrival], [data-reading-field]";
+
+/** @param station again for each. @param heading has the focus where a station asks for nothing. */
+export function useArrival(main: RefObject<HTMLElement | null>, heading: RefObject<HTMLElement | null>, station: string): void {
+  useEffect(() => {
+    const room = main.current;
+    const onBody = () => document.activeElement === null || document.activeElement === document.body;
+    if (!room) return;
+    const arrive = () => {
+      const first = room.querySelector<HTMLElement>(FIRST);
+      const waiting = onBody() || document.activeElement === heading.current;
+      if (waiting) (first ?? heading.current)?.focus({ preventScroll: true });
+      return first !== null || !waiting;
+    };
+    if (arrive()) return;
+    // What comes late (a solve, a part that is loaded) is waited for until somebody does something.
+    const watch = new MutationObserver(() => arrive() && stop());
+    const stop = () => {
+      watch.disconnect();
+      for (const act of ["keydown", "pointerdown"]) window.removeEventListener(act, stop, true);
+    };
+    watch.observe(room, { childList: true, subtree: true });
+    for (const act of ["keydown", "pointerdown"]) window.addEventListener(act, stop, true);
+    return stop;
+  }, [main, heading, station]);
+}
