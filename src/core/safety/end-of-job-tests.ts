@@ -2,6 +2,7 @@
 
 import { figure } from "../language/language";
 import { formatQuantity } from "../quantity/format";
+import { OPEN_OHMS } from "../quantity/ohms";
 import type { Unit } from "../quantity/unit";
 import type { SafetyTestKind } from "../tape/events/words";
 import type { Settings } from "../shop/settings";
@@ -58,8 +59,20 @@ export function holdsLimit(spec: Pick<SafetyTestSpec, "limit" | "sense">, value:
   return spec.sense === "at least" ? value >= spec.limit : value <= spec.limit;
 }
 
+/**
+ * The other test that a figure is rather of: ohms as insulation has them, typed at the earth bond. Undefined where nothing speaks against it.
+ * An earth bond that is open is typed as an overload.
+ */
+export function testOfThatSize(spec: SafetyTestSpec, value: number, all: readonly SafetyTestSpec[]): SafetyTestSpec | undefined {
+  if (spec.sense !== "at most") return undefined;
+  return all.find(
+    (s) => s.test !== spec.test && s.unit === spec.unit && s.sense === "at least" && s.limit !== undefined && value >= s.limit,
+  );
+}
+
 /** A test's figure as the trade says it: fractions of an ohm in ohms, leakage in milliamperes. */
 export function testValue(value: number, unit: Unit): string {
+  if (unit === "Ω" && value >= OPEN_OHMS) return "OL";
   if (unit === "Ω" && value < 1) return `${figure(Number(value.toPrecision(3)))} Ω`;
   if (unit === "A") return `${figure(Number((value * 1000).toPrecision(3)))} mA`;
   return formatQuantity(value, unit, 3);

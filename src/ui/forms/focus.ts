@@ -12,6 +12,20 @@ export function isTyped(at: Element | null): at is HTMLInputElement | HTMLTextAr
 }
 
 /**
+ * On to the next form of a list, in the order in which they are shown: `data-onward` names the list. To the field of the same name, or its
+ * first one; at the last form it stays.
+ */
+export function focusNextForm(form: HTMLFormElement): void {
+  const list = form.dataset.onward;
+  if (list === undefined) return;
+  const forms = [...document.querySelectorAll<HTMLFormElement>(`form[data-onward="${list}"]`)];
+  const next = forms[forms.indexOf(form) + 1];
+  const name = isTyped(document.activeElement) ? document.activeElement.name : "";
+  const fields = [...(next?.querySelectorAll<HTMLInputElement>("input") ?? [])].filter((f) => isTyped(f) && !f.disabled);
+  (fields.find((f) => f.name === name) ?? fields[0])?.focus();
+}
+
+/**
  * Gives the field the focus as it appears.
  * @param wanted "free": only where nothing has it, for what appears by itself, as an answer of the solver does; true: also from a button, for
  * what appears since somebody pressed it; false: never.

@@ -1,13 +1,14 @@
 "use client";
 /** A form whose fields are texts as somebody types them: read as a whole on Enter, kept for correction where they cannot be read. */
 
-import { isTyped } from "./focus";
+import { focusNextForm, isTyped } from "./focus";
 import { useRefusals } from "../job/refusals";
 import { useForm, type DefaultValues, type FieldValues, type Path, type UseFormReturn } from "react-hook-form";
 
 export interface TypedForm<T extends FieldValues> {
   /** What a control is given: `<input {...field("ohms")} />`. */
   field(name: Path<T>): ReturnType<UseFormReturn<T>["register"]>;
+  /** Of a form with `data-onward` the next one of that list has the focus afterwards. */
   onSubmit(e: React.FormEvent): void;
   /** Takes the form as a button does that is no submit button. */
   submit(): void;
@@ -38,7 +39,7 @@ export function useTypedForm<T extends FieldValues>(usual: T, take: (typed: T) =
     const at = document.activeElement;
     if (at instanceof HTMLInputElement && isTyped(at)) at.select();
   };
-  const store = handleSubmit((typed) => {
+  const store = handleSubmit((typed, e) => {
     const before = refusals.count();
     const answer = take(typed);
     if (refusals.count() > before) {
@@ -46,7 +47,11 @@ export function useTypedForm<T extends FieldValues>(usual: T, take: (typed: T) =
       refuse(refusals.last());
       refusals.clear();
     } else if (typeof answer === "string") refuse(answer);
-    else reset({ ...usual, ...answer });
+    else {
+      reset({ ...usual, ...answer });
+      // Of a list of forms the next one is asked for.
+      if (e?.target instanceof HTMLFormElement) focusNextForm(e.target);
+    }
   });
   return {
     field: (name) => register(name, { onChange: () => clearErrors("root") }),

@@ -60,3 +60,25 @@ test("while something is off the amp no test can be taken, and what it is stands
   await settle();
   expect(row("fuse").closest("[inert]")).toBeNull();
 });
+
+test("Enter goes from test to test as they are shown; an insulation reading is no earth bond; an open bond is OL", async () => {
+  const logged = await station();
+  await userEvent.type(measured(/earth bond.*, measured/i), "20M{Enter}");
+  expect(screen.getByRole("alert")).toHaveTextContent("that is a reading of Insulation, not of");
+  expect(logged()).toEqual([]);
+  // What was refused is replaced by the next typing.
+  await userEvent.keyboard("0.06{Enter}");
+  await settle();
+  expect(measured(/insulation.*, measured/i)).toHaveFocus();
+  await userEvent.keyboard("20M{Enter}");
+  await settle();
+  expect(measured(/, measured, A$/)).toHaveFocus();
+  await userEvent.type(measured(/earth bond.*, measured/i), "OL{Enter}");
+  await settle();
+  expect(logged().map((l) => [l.test, l.value, l.passed])).toEqual([
+    ["earth bond", 0.06, true],
+    ["insulation", 20e6, true],
+    ["earth bond", 1e9, false],
+  ]);
+  expect(row("earth bond")).toHaveTextContent("■ FAILED OL");
+});

@@ -4,7 +4,16 @@
 import { figure } from "@/core/language/language";
 import { useForm } from "react-hook-form";
 import { parseQuantity } from "@/core/quantity/parse";
-import { holdsLimit, limitText, SAFETY_NOTE, safetyTestsFor, testValue, type SafetyTestSpec } from "@/core/safety/end-of-job-tests";
+import { isOverload, OPEN_OHMS } from "@/core/quantity/ohms";
+import {
+  holdsLimit,
+  limitText,
+  SAFETY_NOTE,
+  safetyTestsFor,
+  testOfThatSize,
+  testValue,
+  type SafetyTestSpec,
+} from "@/core/safety/end-of-job-tests";
 import { Field, Section } from "../forms/section";
 import { Refused, useTypedForm } from "../forms/typed-form";
 import { useJob } from "../job/job-context";
@@ -76,15 +85,19 @@ function TestRow({ spec }: { spec: SafetyTestSpec }) {
 function Measured({ spec, unit }: { spec: SafetyTestSpec; unit: NonNullable<SafetyTestSpec["unit"]> }) {
   const { say, settings } = useJob();
   const { field, onSubmit, refused, typed } = useTypedForm({ text: "" }, ({ text }) => {
-    const parsed = parseQuantity(text, { unit, decimal: settings.decimal });
-    if (!parsed.ok) return `${parsed.why}; accepted: ${parsed.accepted}`;
-    const { value, echo } = parsed.quantity;
+    const open = unit === "Ω" && isOverload(text);
+    const parsed = open ? undefined : parseQuantity(text, { unit, decimal: settings.decimal });
+    if (parsed && !parsed.ok) return `${parsed.why}; accepted: ${parsed.accepted}${unit === "Ω" ? ", OL" : ""}`;
+    const { value, echo } = parsed?.quantity ?? { value: OPEN_OHMS, echo: "OL" };
     if (value < 0) return `read ${echo}: this cannot be negative`;
+    const another = open ? undefined : testOfThatSize(spec, value, safetyTestsFor(settings));
+    if (another)
+      return `read ${echo}: that is a reading of ${another.name}, not of ${spec.name}; accepted: ohms below that, or OL where it is open`;
     say({ type: "safety-test", payload: { test: spec.test, value, limit: spec.limit, passed: holdsLimit(spec, value) } });
   });
   return (
     <>
-      <form className="flex gap-1" onSubmit={onSubmit}>
+      <form className="flex gap-1" data-onward="safety-tests" onSubmit={onSubmit}>
         <input
           className="input input-sm min-h-10 w-24 text-right tabular-nums"
           aria-label={`${spec.name}, measured, ${unit}`}

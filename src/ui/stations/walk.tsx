@@ -6,6 +6,7 @@ import { lateInBrowser } from "../forms/late";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { expectedFrom } from "@/core/expectation/modelled";
 import { formatVolts } from "@/core/quantity/format";
+import { movedReadings, shiftedSeries } from "@/core/walk/shifted";
 import { stageColumns, staircase, type WalkRow } from "@/core/walk/walk";
 import { walkLayer } from "../drawing/layers";
 import { useJob, type InHand } from "../job/job-context";
@@ -35,6 +36,8 @@ function WalkSheet() {
   const { rows, circuit } = view;
   const [at, setAt] = useState<string>();
   const [last, setLast] = useState<string>();
+  /** Points that were read in this visit, oldest first. */
+  const [fresh, setFresh] = useState<string[]>([]);
   // Counts how often somebody went to another point by hand.
   const [turn, setTurn] = useState(0);
   const field = useRef<HTMLInputElement>(null);
@@ -77,6 +80,7 @@ function WalkSheet() {
   }
   function taken(point: string) {
     setLast(point);
+    setFresh((f) => [...f.filter((p) => p !== point), point]);
     const i = rows.findIndex((r) => r.point.name === point);
     const next = rows.slice(i + 1).find((r) => !r.reading) ?? rows[(i + 1) % rows.length]!;
     to(next);
@@ -98,6 +102,7 @@ function WalkSheet() {
         {done?.reading && <Outcome row={done} />}
       </div>
 
+      <Slipped rows={rows} fresh={fresh} done={() => setFresh([])} />
       <NotLive />
       <StationDrawing layer={layer} picked={picked} beside={<ProbeBeside row={row} taken={taken} go={go} />} />
       <div className="grid min-h-72 gap-4 xl:grid-cols-[minmax(0,23rem)_minmax(0,1fr)]">
@@ -156,6 +161,38 @@ function WalkSheet() {
       </p>
       <ReadingsFile jobId={jobId} />
     </div>
+  );
+}
+
+/** Readings that are all off at their own point and right at the next: did a row slip? */
+function Slipped({ rows, fresh, done }: { rows: WalkRow[]; fresh: string[]; done(): void }) {
+  const { say } = useJob();
+  const slipped = useMemo(() => shiftedSeries(rows, fresh), [rows, fresh]);
+  if (!slipped) return null;
+  const { moves, by } = slipped;
+  return (
+    <section role="alert" aria-label="Slipped by a row" className="rounded border-2 border-warning p-3">
+      <p className="text-lg font-bold">
+        ▲ The last {moves.length} readings fit the point {by === 1 ? "after" : "before"} each: did they slip by a row?
+      </p>
+      <p className="soft text-sm">
+        {moves.map((m) => `${formatVolts(m.from.reading!.value)} at ${m.from.point.name}, right for ${m.to.point.name}`).join("; ")}.
+      </p>
+      <div className="mt-2 flex gap-3">
+        <button
+          className="btn btn-primary"
+          onClick={() => {
+            say(...movedReadings(slipped));
+            done();
+          }}
+        >
+          Move them by one
+        </button>
+        <button className="btn" onClick={done}>
+          They are where they belong
+        </button>
+      </div>
+    </section>
   );
 }
 

@@ -227,7 +227,7 @@ function Reading({ tube, way, row }: { tube: OutputTube; way: Way; row?: BiasRow
   });
   const usual = way === "cathode resistor" ? tube.cathodeOhms : stage.halfOhms[tube.half];
   return (
-    <form onSubmit={onSubmit} className="space-y-1" onFocus={() => setActive(true)} onBlur={() => setActive(false)}>
+    <form data-onward="currents" onSubmit={onSubmit} className="space-y-1" onFocus={() => setActive(true)} onBlur={() => setActive(false)}>
       <div className="flex items-center gap-1">
         <input
           className="input input-sm min-h-10 w-24 text-right"
