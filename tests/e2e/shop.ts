@@ -45,7 +45,7 @@ export class Shop {
       process.stderr.write(text);
       this.errors.push(...text.split("\n").filter((line) => line.includes("⨯")));
     });
-    const deadline = Date.now() + 60_000;
+    const deadline = Date.now() + 300_000;
     while (
       !(await fetch(`${this.address}/api/v1/settings`).then(
         // Shut, the door answers a stranger with 401: the server is there.

@@ -6,6 +6,7 @@ import type { Shop } from "./shop";
 export interface Stored {
   seq: number;
   type: string;
+  who: string;
   payload: Record<string, unknown>;
 }
 

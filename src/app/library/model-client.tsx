@@ -28,7 +28,24 @@ const port: LibraryPort = {
   },
 };
 
-export function ModelClient(props: Omit<ModelPageProps, "port" | "solver" | "drawings" | "saved">) {
+interface ModelClientProps extends Omit<ModelPageProps, "port" | "solver" | "drawings" | "saved"> {
+  /** The job that is given the model once it is stored, and by whom. */
+  forJob?: { id: number; who: string };
+}
+
+/** @throws Error with the server's sentence. */
+async function give({ id, who }: { id: number; who: string }, modelId: number): Promise<void> {
+  const response = await fetch(`/api/v1/jobs/${id}/circuit`, {
+    method: "PUT",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ who, modelId }),
+  });
+  if (response.ok) return;
+  const body = (await response.json().catch(() => ({}))) as { error?: string };
+  throw new Error(`The model is stored, but job ${id} was not given it: ${body.error ?? `the server answered ${response.status}`}`);
+}
+
+export function ModelClient({ forJob, ...props }: ModelClientProps) {
   const router = useRouter();
   return (
     <ModelPage
@@ -36,7 +53,13 @@ export function ModelClient(props: Omit<ModelPageProps, "port" | "solver" | "dra
       port={port}
       solver={solver}
       drawings={drawings}
-      saved={(head) => {
+      saved={async (head) => {
+        if (forJob) {
+          await give(forJob, head.id);
+          // Anew: what the job's page has in hand is without a circuit.
+          location.assign(`/jobs/${forJob.id}/walk`);
+          return;
+        }
         router.push(`/library/${head.id}`);
         router.refresh();
       }}

@@ -87,6 +87,7 @@ export const RULES = {
   "soak-begun": FREE,
   "soak-ended": FREE,
   bias: FREE,
+  "tube-seen": FREE,
   "bias-figures": FREE,
   adjusted: FREE,
   waveform: FREE,

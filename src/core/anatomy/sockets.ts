@@ -54,6 +54,18 @@ export function pinsOf(e: Element): Record<string, number> {
   return tables[Math.max(0, "ABCD".indexOf(halfOf(e) ?? "A"))] ?? {};
 }
 
+/** A socket by its type alone, for a tube of which no circuit says more; undefined where the base is not known. */
+export function socketOfType(name: string, type: TubeType): Socket | undefined {
+  if (!type.base || type.pins.length === 0) return undefined;
+  const pins = Array.from({ length: BASES[type.base].pins }, (_, i): SocketPin => ({ pin: i + 1, angle: angleOf(type.base!, i + 1) }));
+  for (const pin of type.heaterPins?.ends ?? []) Object.assign(pins[pin - 1]!, { electrode: "heater" });
+  if (type.heaterPins?.centre) Object.assign(pins[type.heaterPins.centre - 1]!, { electrode: "heater centre" });
+  for (const [i, section] of type.pins.entries())
+    for (const [electrode, pin] of Object.entries(section))
+      Object.assign(pins[pin - 1]!, { electrode, ...(type.pins.length > 1 ? { half: "ABCD"[i] } : {}) });
+  return { name, type: type.type, base: type.base, pins };
+}
+
 /** The socket of an envelope such as "V1"; undefined for a tube whose base is not known. */
 export function socketOf(circuit: Circuit, name: string): Socket | undefined {
   const tubes = circuit.elements.filter((e) => typeOf(e) && envelopeOf(e.name) === name);

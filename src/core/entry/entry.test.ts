@@ -204,6 +204,9 @@ describe("several readings on a line", () => {
     const read = entry(text);
     expect(read.ok && read.drafts.map((d) => (d.payload as { point: string; value: number }).value)).toEqual([318, 300, 7.4]);
   });
+  test("where none can be taken now, the reason is theirs", () => {
+    expect(entry("V2.k 7, V2.p 240", { energy: "stored" })).toMatchObject({ ok: false, why: expect.stringContaining("not logged as on") });
+  });
   test("one that cannot be read is named, and none is logged", () => {
     expect(entry("B1 318, B2 3oo")).toMatchObject({ ok: false, read: "B2 3oo", why: expect.stringContaining("B2 3oo") });
   });

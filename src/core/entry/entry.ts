@@ -8,6 +8,7 @@ import { type Entry, type EntryContext, no, yes } from "./context";
 import { isName, readMeasurement } from "./measurement-lines";
 import { OBSERVATIONS, observationNamed } from "../diagnosis/observation-names";
 import { questionAsked } from "../repair/owner-acts";
+import { findTubeType } from "../tubes/library";
 import { placeSaid } from "./places-said";
 import { readMains, readMeter, readOff, readOn } from "./power-lines";
 import { readBack, readFind, readFit, readRemove, readWait } from "./work-lines";
@@ -81,7 +82,9 @@ function readSeveral(line: string, ctx: EntryContext): Entry | undefined {
   if (pieces.length < 2) return undefined;
   const read = pieces.map((p) => readOne(p, ctx));
   const measured = (e: Entry) => e.ok && e.drafts.every((d) => d.type === "reading" || d.type === "discharge-reading");
-  if (!read.some(measured)) return undefined;
+  // A place and a value in each: readings are meant, though none can be taken now.
+  const meant = pieces.every((p) => /^\p{L}\S*\s.*[\d.]/u.test(p) && /(^|\s)[-−+]?[\d.,]+\S*$/.test(p));
+  if (!read.some(measured) && !meant) return undefined;
   const bad = read.findIndex((e) => !measured(e));
   if (bad >= 0) {
     const e = read[bad]!;
@@ -95,6 +98,8 @@ function readOne(typed: string, ctx: EntryContext): Entry {
   const place = placeSaid(typed, ctx.circuit);
   if (!place.ok) return no(typed, place.why, place.accepted);
   const { line } = place;
+  const named = /^(v\d+[a-d]?)\s+is\s+(?:an?\s+)?(\S.*)$/i.exec(line);
+  if (named) return readTubeSeen(named[1]!.toUpperCase(), named[2]!, ctx);
   const [word = "", ...others] = line.split(" ");
   const verb = Object.hasOwn(VERBS, word.toLowerCase()) ? VERBS[word.toLowerCase()] : undefined;
   if (!verb) return readMeasurement(word, others, line, ctx);
@@ -108,6 +113,14 @@ function readOne(typed: string, ctx: EntryContext): Entry {
     return no(line, texts.pointAmpAlsoWord(word.toUpperCase(), measurement.why), texts.logOwnField(measurement.accepted));
   }
   return verb.read(others.join(" "), ctx);
+}
+
+/** `V4 is an EL84`: where no circuit says it. */
+function readTubeSeen(tube: string, type: string, ctx: EntryContext): Entry {
+  if (ctx.circuit) return no(`${tube} is ${type}`, texts.circuitSaysTypes(), texts.fitAnotherTube(tube, type));
+  const known = findTubeType(type);
+  const name = known?.type ?? type.toUpperCase();
+  return yes(texts.tubeIs(tube, name, known ? "" : texts.typeNotInLibrary()), { type: "tube-seen", payload: { tube, type: name } });
 }
 
 /** What could stand where the line ends, the likeliest first; each is the whole last word. */
@@ -135,6 +148,7 @@ export const ENTRY_FORMS: string[] = [
   "V2.k 7.4",
   "R7 ohm 118k",
   "B1 ac 2.1",
+  texts.tubeIsForm,
   texts.powerOff,
   ...Object.values(VERBS).map((v) => v.form),
 ];

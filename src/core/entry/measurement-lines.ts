@@ -78,7 +78,7 @@ function knownPlace(name: string, kind: ReadingKind | undefined, ctx: EntryConte
   const part = ctx.circuit && findElement(ctx.circuit, name);
   const reservoir = ctx.reservoirs.find((r) => same(r.name) || (point && r.node === point.node && r.returnNode === "0"));
   const pair = /^([\w.]+):([\w.]+)$/.test(name) && kind === "ohm";
-  if (!point && !part && !reservoir && !OUTSIDE.test(name) && !pair && (ctx.circuit || !/\d/.test(name))) return undefined;
+  if (!point && !part && !reservoir && !OUTSIDE.test(name) && !pair && (ctx.circuit || !/\d|^bias$/i.test(name))) return undefined;
   const label = point?.name ?? reservoir?.name ?? part?.name ?? name;
   return { name: label, where: point ? `${point.name} (${point.label})` : label, reservoir };
 }

@@ -1,5 +1,6 @@
 /** Each point's volts before the first change and after the last one, under like conditions, judged by the circuit as it was then. */
 
+import { byTube, type PlaceRow } from "../by-tube/places";
 import type { Circuit, TestPoint } from "../circuit/circuit";
 import { verdictOf, type Verdict } from "../expectation/expectation";
 import type { JobView } from "../job/job-view";
@@ -49,4 +50,30 @@ export function beforeAfter(circuit: Circuit, { state, sourceAt }: JobView): Bef
         },
       ];
     });
+}
+
+/** The same of a job without a circuit: rails, then tube by tube. What was read only after the work has nothing before it. */
+export function beforeAfterByTube({ state }: Pick<JobView, "state">): BeforeAfter[] {
+  const list = byTube(state);
+  const lastChange = state.changes.at(-1)?.seq ?? Infinity;
+  const row = (r: PlaceRow, type = ""): BeforeAfter[] => {
+    const [before, now] = [r.before.dcv, r.latest.dcv];
+    if (!now) return [];
+    const after = now.seq > lastChange ? now : undefined;
+    const electrode = r.place.at === "tube" ? [r.place.electrode, type].filter(Boolean).join(", ") : "";
+    return [
+      {
+        point: r.name,
+        label: electrode,
+        before: { text: before ? formatVolts(before.value) : "", verdict: "none" },
+        ...(after ? { after: { text: formatVolts(after.value), verdict: "none" as const } } : {}),
+        expected: "",
+      },
+    ];
+  };
+  return [
+    ...list.rails.flatMap((r) => row(r)),
+    ...list.tubes.flatMap((t) => t.rows.flatMap((r) => row(r, t.typed))),
+    ...list.others.flatMap((r) => row(r)),
+  ];
 }

@@ -58,6 +58,23 @@ describe("before and after", () => {
   });
 });
 
+test("without a circuit the readings stand by rail and tube, before the work and after it", () => {
+  const lines = [
+    { type: "tube-seen", payload: { tube: "V4", type: "EL84" } } as EventDraft,
+    reading("V4.k", 13.5),
+    reading("B1", 318),
+    change("C6"),
+    reading("V4.k", 10.6),
+    reading("V4.p", 312),
+  ];
+  const bare = viewJob(tape(...lines.map((d, i): [number, EventDraft] => [i, d])), undefined, DEFAULT_SETTINGS, at(1000));
+  expect(composeReport(7, bare, DEFAULT_SETTINGS).beforeAfter.map((b) => [b.point, b.label, b.before.text, b.after?.text ?? ""])).toEqual([
+    ["B1", "", "318 V", ""],
+    ["V4.p", "plate, EL84", "", "312 V"],
+    ["V4.k", "cathode, EL84", "13.5 V", "10.6 V"],
+  ]);
+});
+
 describe("what the report says of the work", () => {
   test("an experiment counts as a part only when it was kept", () => {
     const tried = (outcome: string) => change("C7", { kind: "experiment", outcome });

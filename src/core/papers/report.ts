@@ -14,7 +14,7 @@ import { formatMoney, type MoneyForm } from "../money/amount";
 import { billDraft, owed, standingBills } from "../money/bill";
 import { questionsOf } from "../repair/questions";
 import { tasksOf } from "../repair/tasks";
-import { beforeAfter, type BeforeAfter } from "./before-after";
+import { beforeAfter, beforeAfterByTube, type BeforeAfter } from "./before-after";
 import type { BillToShow } from "./money-blocks";
 import { reportFront, type ReportFront } from "./report-front";
 import { reportProof, type ReportProof } from "./report-proof";
@@ -70,7 +70,7 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
   const questions = questionsOf(state);
   const tests = safetyTestsFor(settings);
   const kept = state.changes.filter(isFitted);
-  const voltages = circuit ? beforeAfter(circuit, view) : [];
+  const voltages = circuit ? beforeAfter(circuit, view) : beforeAfterByTube(view);
 
   return {
     shop: { name: settings.shopName, address: settings.shopAddress },

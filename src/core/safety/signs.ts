@@ -118,6 +118,7 @@ const SIGNS: { [T in EventType]: Says<T> } = {
   "bias-figures": "nothing",
   adjusted: "nothing",
   blocking: "nothing",
+  "tube-seen": "nothing",
   "tube-fitted": "nothing",
   capacitor: "nothing",
   "board-test": "nothing",

@@ -48,6 +48,7 @@ const FOLDS: { [T in EventType]: Folds<T> } = {
   waveform: (s, l) => s.waveforms.push(l),
   "grid-read": (s, l) => s.gridReads.push(l),
   blocking: (s, l) => s.blockings.push(l),
+  "tube-seen": (s, l) => s.tubesSeen.push(l),
   "tube-fitted": (s, l) => s.tubesFitted.push(l),
   "signal-figure": (s, l) => s.signalFigures.push(l),
   capacitor: (s, l) => s.capacitors.push(l),

@@ -32,6 +32,7 @@ import type {
   GridRead,
   SignalFigure,
   TubeFitted,
+  TubeSeen,
   WaveformTaken,
 } from "./events/output-events";
 import type { Finding, Observation, PointMade, Reading } from "./events/measuring-events";
@@ -83,6 +84,8 @@ export interface JobState {
   waveforms: Line<WaveformTaken>[];
   gridReads: Line<GridRead>[];
   blockings: Line<BlockingFound>[];
+  /** Types that were read off the tubes, where no circuit says them. */
+  tubesSeen: Line<TubeSeen>[];
   tubesFitted: Line<TubeFitted>[];
   signalFigures: Line<SignalFigure>[];
   /** What was read off capacitors, oldest first; a later line adds to an earlier one. */
@@ -156,6 +159,7 @@ export const untold = (): Omit<JobState, "lines" | "effective" | "late"> => ({
   waveforms: [],
   gridReads: [],
   blockings: [],
+  tubesSeen: [],
   tubesFitted: [],
   signalFigures: [],
   capacitors: [],

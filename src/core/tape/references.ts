@@ -96,6 +96,7 @@ const RESTS_ON: { [T in EventType]: (payload: Payloads[T]) => Reference[] } = {
   waveform: none,
   "grid-read": none,
   blocking: none,
+  "tube-seen": none,
   "tube-fitted": none,
   "signal-figure": none,
   capacitor: none,

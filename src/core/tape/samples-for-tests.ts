@@ -31,6 +31,7 @@ export const samplePayloads = ({ photo, recording }: StoredForTests, lines: Line
   identity: { maker: "Brackwater", model: "Wren 5", revision: "B", serial: "B1177" },
   "date-code": { place: "volume pot", code: "1376412" },
   mains: { volts: 231 },
+  "tube-seen": { tube: "V4", type: "EL84" },
   power: { state: "on", through: "lamp", without: ["V3"] },
   "live-check": { confirmed: ["one hand", "shoes dry"] },
   "meter-check": { source: "9 V battery", expected: 9, read: 9.1, meter: "the red one" },

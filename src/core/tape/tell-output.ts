@@ -30,6 +30,7 @@ export const OUTPUT_TOLD = {
   waveform: (l) => texts.waveform(l.when, l.source, percent(l.notch), `${figure(Number((l.distortion * 100).toPrecision(2)))} %`),
   "grid-read": ({ tube, rest, driven, after }) => texts.gridRead(tube, formatVolts(rest), formatVolts(driven), formatVolts(after)),
   blocking: (l) => texts.blocking(l.what, formatVolts(l.shift), l.recovery === undefined ? "" : formatQuantity(l.recovery, "s", 2)),
+  "tube-seen": (l) => texts.tubeSeen(l.tube, l.type),
   "tube-fitted": (l) => texts.tubeFitted(l.tube, l.type, l.number, l.test ?? ""),
   "signal-figure": ({ kind, value, hertz, load, decibels, note }) => {
     const unit = ({ "power at clip": "W", damping: undefined, "residual hum": "V", response: "V", "square wave": undefined } as const)[

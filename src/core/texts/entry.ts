@@ -22,6 +22,13 @@ export const undoForms = () => say`undo, undo B1 318, undo line 12`;
 export const noStandingLine = (seq: Value) => say`line ${seq} is not on the tape, or does not stand any more`;
 export const noReadingOf = (name: Value, typed: Value) => say`no reading of ${name} is ${typed}`;
 
+// the type of a tube
+export const circuitSaysTypes = () => say`the circuit of this amp says what its tubes are`;
+export const fitAnotherTube = (tube: Value, type: Value) => say`fit ${tube} ${type} where another type goes in`;
+export const tubeIs = (tube: Value, type: Value, unknown: Value) => say`${tube} is a ${type}${unknown}`;
+export const typeNotInLibrary = () => say`, of a type that the library does not know`;
+export const tubeIsForm = "V4 is EL84";
+
 // places-said
 export const noSocketKnown = (tube: Value) => say`the socket of ${tube} is not known`;
 export const noPointOnPin = (tube: Value, pin: Value, electrode: Value) =>

@@ -165,6 +165,7 @@ export const blocking = (what: Value, shift: Value, recovery: string) =>
   recovery
     ? say`Blocking, ${what}: shifts ${shift}, back in ${recovery}`
     : say`Blocking, ${what}: shifts ${shift}, not back within the time watched`;
+export const tubeSeen = (tube: Value, type: Value) => say`${tube} is a ${type}`;
 export const tubeFitted = (socket: Value, type: Value, number: Value, test: string) =>
   say`Fitted ${socket}: ${type} number ${number} from stock${test ? `, ${test}` : ""}`;
 

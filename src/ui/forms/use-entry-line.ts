@@ -13,8 +13,8 @@ export interface EntryLineHere {
   take(text: string): NotTaken | undefined;
 }
 
-/** A name, a verb or a pin; then a blank and more, or a word that stands alone. */
-const LINE = /^(?!(?:OL|open)$)\p{L}[\p{L}\d.+:]*(\s+\S|$)/iu;
+/** A name, a verb or a pin, a blank and more; or one of the verbs that stand alone. Another word alone is a value that cannot be read. */
+const LINE = /^(\p{L}[\p{L}\d.+:]*\s+\S|(on|off|undo)$)/iu;
 
 export function useEntryLine(): EntryLineHere {
   const job = useJobIfAny();

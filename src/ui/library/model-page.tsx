@@ -57,7 +57,10 @@ export interface ModelPageProps {
   school: School;
   /** What the shop knows of it from its jobs. */
   memory?: ModelMemory;
-  saved(head: ModelHead): void;
+  /** Rejects where what is to be done with it could not be. */
+  saved(head: ModelHead): void | Promise<void>;
+  /** Read off the sockets of an amp that is on the bench. */
+  tubes?: string;
 }
 
 export function ModelPage({
@@ -76,6 +79,7 @@ export function ModelPage({
   school,
   memory,
   saved,
+  tubes,
 }: ModelPageProps) {
   const draft = useDraft(head ? `model-${head.id}` : begunFrom ? `from-${begunFrom.id}` : draftName, netlist);
   const { text, setText } = draft;
@@ -115,6 +119,7 @@ export function ModelPage({
         <WaysIn
           models={near}
           mains={mains}
+          tubes={tubes}
           made={(made) => {
             setBegin(true);
             setText(made);

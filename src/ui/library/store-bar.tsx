@@ -17,7 +17,7 @@ interface StoreBarProps {
   /** Models of the library: one of the same name gets another version. */
   others: ModelHead[];
   port: LibraryPort;
-  saved(head: ModelHead): void;
+  saved(head: ModelHead): void | Promise<void>;
 }
 
 export function StoreBar({ draft, stored, read, head, versions, others, port, saved }: StoreBarProps) {
@@ -34,7 +34,7 @@ export function StoreBar({ draft, stored, read, head, versions, others, port, sa
     try {
       const made = await port.save(text);
       draft.forget();
-      saved(made);
+      await saved(made);
     } catch (error) {
       setProblem((error as Error).message);
     } finally {

@@ -13,8 +13,15 @@ export function NoCircuit({ what }: { what: string }) {
         <Link className="underline" href={`/jobs/${jobId}/intake`}>
           Give it one at Intake
         </Link>
-        . Until then readings can be logged in the entry line by a name with a number in it and a value, such as{" "}
-        <code className="font-mono">TP4 12m</code> or <code className="font-mono">R7 ohm 118k</code>; reservoirs are named at Make safe.
+        , or{" "}
+        <Link className="underline" href={`/library/new?for=${jobId}`}>
+          put it together from its tubes
+        </Link>
+        . Until then readings stand at{" "}
+        <Link className="underline" href={`/jobs/${jobId}/walk`}>
+          Walk
+        </Link>{" "}
+        by tube and pin, with what can be said of them; reservoirs are named at Make safe.
       </p>
     </div>
   );

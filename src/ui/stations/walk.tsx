@@ -14,6 +14,7 @@ import type { SolvedState } from "../job/use-solved";
 import { Stays } from "../forms/stays";
 import { VerdictMark } from "../forms/verdict-mark";
 import { NoCircuit } from "./no-circuit";
+import { WalkByTube } from "./walk-by-tube";
 import { NotLive } from "./not-live";
 import { ReadingsFile } from "./readings-file";
 import { Idle, Outcome, Probe, ProbeBeside } from "./walk-point";
@@ -26,7 +27,7 @@ const Staircase = lateInBrowser(() => import("../charts/staircase").then((m) => 
 
 export function Walk() {
   const { view } = useJob();
-  if (!view.circuit) return <NoCircuit what="Walk needs test points." />;
+  if (!view.circuit) return <WalkByTube />;
   if (view.rows.length === 0) return <NoCircuit what="The circuit of this amp has no test points." />;
   return <WalkSheet />;
 }

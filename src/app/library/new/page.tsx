@@ -10,15 +10,22 @@ import { UserError } from "@/server/errors";
 import { wholeJob } from "@/server/shop";
 import { getModel, libraryModels } from "@/server/models";
 import { getSettings } from "@/server/settings";
-import { Strip } from "../../strip";
+import { Strip, technician } from "../../strip";
 import { ModelClient } from "../model-client";
 
 export const metadata = { title: "New model · Scutum" };
 
-/** Empty, or started from the nearest model: then nothing in it has been seen yet, and every part is assumed. */
-export default async function NewModelPage({ searchParams }: { searchParams: Promise<{ from?: string; job?: string }> }) {
-  const { from, job } = await searchParams;
-  for (const id of [from, job]) if (id !== undefined && !/^\d{1,9}$/.test(id)) notFound();
+/**
+ * Empty, or started from the nearest model: then nothing in it has been seen yet, and every part is assumed. With `for` a job that has no
+ * circuit, and `tubes` that were read off it: it is given what is stored here.
+ */
+export default async function NewModelPage({
+  searchParams,
+}: {
+  searchParams: Promise<{ from?: string; job?: string; for?: string; tubes?: string }>;
+}) {
+  const { from, job, for: forJob, tubes } = await searchParams;
+  for (const id of [from, job, forJob]) if (id !== undefined && !/^\d{1,9}$/.test(id)) notFound();
   const sql = await db();
   const model =
     from === undefined
@@ -39,13 +46,15 @@ export default async function NewModelPage({ searchParams }: { searchParams: Pro
         <ModelClient
           begunFrom={model && { id: model.id, maker: model.maker, name: model.name, version: model.version }}
           netlist={amp ?? (model ? markAll(model.netlist, "assumed") : "")}
-          draftName={job === undefined ? "new" : `job-${job}`}
+          draftName={job !== undefined ? `job-${job}` : forJob !== undefined ? `for-${forJob}` : "new"}
           begunWith={job === undefined ? undefined : `the amp of job ${job}, with what was changed in it`}
           versions={[]}
           others={others}
           near={near}
           mains={{ volts: settings.mainsVolts, hertz: settings.mainsVolts < 150 ? 60 : 50 }}
           school={settings.symbols}
+          tubes={tubes?.slice(0, 200)}
+          forJob={forJob === undefined ? undefined : { id: Number(forJob), who: await technician(settings) }}
         />
       </main>
     </>

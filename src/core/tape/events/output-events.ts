@@ -94,6 +94,12 @@ export class BlockingFound {
 }
 
 /** A tube from the shop's stock went into a socket, with its last test. */
+/** Which type is in a socket, as it is read off the tube or the chassis. */
+export class TubeSeen {
+  @IsText(40) tube!: string;
+  @IsText(40) type!: string;
+}
+
 export class TubeFitted {
   @IsText(40) tube!: string;
   @IsText(40) type!: string;

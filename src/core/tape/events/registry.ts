@@ -68,6 +68,7 @@ export interface Payloads {
   waveform: output.WaveformTaken;
   "grid-read": output.GridRead;
   blocking: output.BlockingFound;
+  "tube-seen": output.TubeSeen;
   "tube-fitted": output.TubeFitted;
   "signal-figure": output.SignalFigure;
   capacitor: capacitor.CapacitorNoted;

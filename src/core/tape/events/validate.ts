@@ -72,6 +72,7 @@ const CLASSES: { [T in LoggedType]: new () => Payloads[T] } = {
   waveform: output.WaveformTaken,
   "grid-read": output.GridRead,
   blocking: output.BlockingFound,
+  "tube-seen": output.TubeSeen,
   "tube-fitted": output.TubeFitted,
   "signal-figure": output.SignalFigure,
   capacitor: capacitor.CapacitorNoted,

@@ -28,10 +28,11 @@ interface LineUpFormProps {
   made(text: string): void;
   /** Told what is typed of the tubes. */
   typing(text: string): void;
+  tubes?: string;
 }
 
-export function LineUpForm({ mains, made, typing }: LineUpFormProps) {
-  const [typed, setTyped] = useState("");
+export function LineUpForm({ mains, made, typing, tubes = "" }: LineUpFormProps) {
+  const [typed, setTyped] = useState(tubes);
   const [maker, setMaker] = useState("");
   const [model, setModel] = useState("");
   const [volts, setVolts] = useState("");

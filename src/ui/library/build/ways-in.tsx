@@ -17,6 +17,8 @@ export interface NearModel extends ModelHead {
 interface WaysInProps {
   models: readonly NearModel[];
   mains: { volts: number; hertz: number };
+  /** Read off the sockets already. */
+  tubes?: string;
   /** From the tubes: values are typed next. */
   made(text: string): void;
   /** A file as it was loaded, or pasted. */
@@ -25,13 +27,13 @@ interface WaysInProps {
 
 const SHOWN = 4;
 
-export function WaysIn({ models, mains, made, loaded }: WaysInProps) {
-  const [tubes, setTubes] = useState("");
+export function WaysIn({ models, mains, tubes: given = "", made, loaded }: WaysInProps) {
+  const [tubes, setTubes] = useState(given);
   const { types } = readComplement(tubes);
   const ranked = [...models].sort((a, b) => likeness(b.tubes, types) - likeness(a.tubes, types)).slice(0, SHOWN);
   return (
     <div className="space-y-6">
-      <LineUpForm mains={mains} made={made} typing={setTubes} />
+      <LineUpForm mains={mains} tubes={given} made={made} typing={setTubes} />
       <div className="grid gap-6 border-t border-base-300 pt-4 md:grid-cols-2">
         <section aria-label="From an amp of the library">
           <h2 className="text-lg font-bold">Or begin with an amp that is like it</h2>
