@@ -67,11 +67,14 @@ async function walk(page: Page, keys: Keys, first: RegExp, volts: string): Promi
   await keys.type("K");
   await keys.press("Enter");
   await page.waitForURL(/\/jobs\/\d+/);
-  await keys.tabTo(/Walk/);
-  await keys.press("Enter");
+  await page.locator("[data-ready]").waitFor();
+  // By its number: "g 6".
+  await keys.press("g");
+  await keys.press("6");
+  await page.waitForURL(/\/walk$/);
   await expect(page.getByText(first).first()).toBeVisible();
   await expect(page.getByText(/the circuit alone, solved at/).first()).toBeVisible();
-  await keys.tabTo(/^Reading/);
+  await expect(page.getByLabel("Reading, V").first()).toBeFocused();
   await keys.type(volts);
   await keys.press("Enter");
   await expect(page.getByText(/in band|watch|out of band|■|▲|●/).first()).toBeVisible();

@@ -5,6 +5,7 @@ import { parseQuantity } from "../quantity/parse";
 import type { ReadingKind } from "../tape/events/words";
 import { is, type JobEvent } from "../tape/events/event";
 import { readingProblem } from "../tape/reading-limits";
+import { lineSpokenOf } from "../tape/references";
 import { tellEvent } from "../tape/tell";
 import { type Entry, type EntryContext, KIND_UNIT, no, yes } from "./context";
 import { KIND_WORD, kindIn } from "./measurement-lines";
@@ -102,7 +103,7 @@ function isThat(e: Measured, typed: string, ctx: EntryContext): boolean {
 }
 
 const undo = (line: JobEvent, reason: string, { state }: EntryContext): Entry =>
-  yes(texts.undoLine(tellEvent(line, state.lines[(line.supersedes ?? 0) - 1]?.event)), {
+  yes(texts.undoLine(tellEvent(line, state.lines[(lineSpokenOf(line) ?? 0) - 1]?.event)), {
     type: "undo",
     supersedes: line.seq,
     reason: reason || "undone",

@@ -5,6 +5,7 @@ import type { Linework } from "../drawing/linework";
 import { formatDuration } from "../quantity/format";
 import type { Settings } from "../shop/settings";
 import type { Conditions } from "../tape/events/measuring-events";
+import { lineSpokenOf } from "../tape/references";
 import { tellEvent, tellReading } from "../tape/tell";
 import { coverageOf } from "../repair/covered";
 import { tasksOf } from "../repair/tasks";
@@ -85,7 +86,7 @@ export function historyBlocks(job: number, view: JobView, settings: Settings, dr
         String(event.seq),
         time(event.at),
         event.who,
-        `${tellEvent(event, state.lines.find((l) => l.event.seq === event.supersedes)?.event)}${effective ? "" : ` (${texts.undone()})`}`,
+        `${tellEvent(event, state.lines.find((l) => l.event.seq === lineSpokenOf(event))?.event)}${effective ? "" : ` (${texts.undone()})`}`,
       ]),
     ),
   ];

@@ -124,6 +124,9 @@ export const storedReferences = (e: JobEvent): StoredReference[] => restsOn(e).f
 
 const namedLines = (e: JobEvent): NamedLine[] => restsOn(e).filter((r): r is NamedLine => "line" in r);
 
+/** The line that a line speaks of first, for its words: the question that is answered, the finding that is closed. */
+export const lineSpokenOf = (e: JobEvent): number | undefined => (e.type === "undo" ? e.supersedes : namedLines(e)[0]?.line);
+
 /** The type that a line was logged as, though it cannot be understood. */
 const typeOf = (e: JobEvent): string => (is(e, "unreadable") ? e.payload.type : e.type);
 

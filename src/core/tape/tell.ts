@@ -78,7 +78,8 @@ const TOLD: Tellings = {
   reading: (l) => tellReading(l),
   point: (l) => texts.pointMade(l.name, l.label),
   finding: (l) => texts.foundAt(l.place, l.text),
-  "finding-closed": (l) => texts.findingLineClosed(l.finding, l.how),
+  "finding-closed": (l, _, before) =>
+    texts.findingClosed(before && is(before, "finding") ? `${before.payload.place}, ${before.payload.text}` : texts.line(l.finding), l.how),
   note: (l) => l.text,
   removed: (l) => texts.takenOff(l.what, l.place ? `, ${l.place}` : "", l.colour ? ` (${l.colour})` : ""),
   "put-back": (l, _, before) => texts.backPlace(before && is(before, "removed") ? before.payload.what : texts.line(l.removed)),
@@ -115,7 +116,10 @@ const TOLD: Tellings = {
     ),
   advice: (l) => texts.advice(l.text),
   returned: (l) => texts.returnedTo(l.to),
-  undo: (_, e) => texts.undoneLine(e.supersedes, e.reason ? `, ${e.reason}` : ""),
+  undo: (_, e, before) => {
+    const why = e.reason ? `, ${e.reason}` : "";
+    return before && before.type !== "undo" ? texts.undoneWords(tellEvent(before), why) : texts.undoneLine(e.supersedes, why);
+  },
 };
 
 /** What the line says, without its time and its initials. @param before the line that it refers to, where that is known. */

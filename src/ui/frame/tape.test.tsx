@@ -60,7 +60,7 @@ test("undoing a line strikes it with its reason; nothing leaves the tape", async
   await userEvent.type(await screen.findByLabelText("Reason for undoing line 1"), "misread the range{Enter}");
   await settle();
   expect(server.lines.at(-1)).toMatchObject({ type: "undo", supersedes: 1, reason: "misread the range" });
-  expect(within(lines()).getByText(/31\.8/)).toHaveClass("line-through");
+  expect(within(lines()).getByText(/^B1 31\.8/)).toHaveClass("line-through");
   expect(server.state.readings.map((r) => r.point)).toEqual(["B2"]);
 });
 

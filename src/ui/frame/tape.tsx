@@ -4,6 +4,7 @@
 import { lateInBrowser } from "../forms/late";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Undo2 } from "lucide-react";
+import { lineSpokenOf } from "@/core/tape/references";
 import { tellEvent } from "@/core/tape/tell";
 import type { StationId } from "@/core/tape/stations";
 import { useJob } from "../job/job-context";
@@ -34,7 +35,7 @@ export function TapeColumn({ station }: { station: StationId }) {
       return {
         ...l,
         date: first ? date : undefined,
-        text: tellEvent(l.event, view.state.lines[(l.event.payload as { removed?: number }).removed! - 1]?.event),
+        text: tellEvent(l.event, view.state.lines[(lineSpokenOf(l.event) ?? 0) - 1]?.event),
       };
     });
   }, [view.state.lines]);

@@ -58,10 +58,10 @@ export function TopStrip({ shop, technicians, who, signedIn }: TopStripProps) {
         Settings
       </Link>
       <span className="flex">
-        <button className="btn btn-ghost px-3" onClick={() => turn("enamel")} aria-label="Enamel, the dark theme">
+        <button className="btn btn-ghost px-3" onClick={() => turn("enamel")} aria-label="Dark" title="Dark">
           <Moon aria-hidden className="size-5" />
         </button>
-        <button className="btn btn-ghost px-3" onClick={() => turn("ledger")} aria-label="Ledger, the light theme">
+        <button className="btn btn-ghost px-3" onClick={() => turn("ledger")} aria-label="Light" title="Light">
           <Sun aria-hidden className="size-5" />
         </button>
       </span>

@@ -104,9 +104,16 @@ export function Brief() {
           <input className="input w-full" {...register("mustNotChange")} />
         </Field>
         <div className="grid grid-cols-2 gap-3">
-          <Field label={`Spending limit, ${settings.currency}`} error={formState.errors.limit?.message}>
-            <input className="input w-full text-right tabular-nums" inputMode="decimal" {...register("limit")} />
-          </Field>
+          <div>
+            <Field label={`Spending limit${settings.currency ? `, ${settings.currency}` : ""}`} error={formState.errors.limit?.message}>
+              <input className="input w-full text-right tabular-nums" inputMode="decimal" {...register("limit")} />
+            </Field>
+            {!settings.currency && (
+              <a className="text-sm underline" href="/settings#money">
+                In which currency? Say it in Settings
+              </a>
+            )}
+          </div>
           <Field label="Wanted back by">
             <input type="date" className="input w-full" {...register("dueDate")} />
           </Field>

@@ -95,7 +95,7 @@ function WalkSheet() {
           can be made at any time.
         </p>
       )}
-      <Solving solved={solved} />
+      <Solving solved={solved} chart={rows.some((r) => r.point.chart !== undefined)} />
       <Stays of={row} name={row.point.name} turn={turn}>
         {(row) => <Probe key={row.point.name} row={row} field={field} taken={taken} go={go} />}
       </Stays>
@@ -198,17 +198,17 @@ function Slipped({ rows, fresh, done }: { rows: WalkRow[]; fresh: string[]; done
 }
 
 /** While the circuit is being solved the scaled chart stands in; once it is, this says nothing. */
-function Solving({ solved }: { solved: SolvedState }) {
+function Solving({ solved, chart }: { solved: SolvedState; chart: boolean }) {
   if (solved.failed)
     return (
       <p role="status" className="rounded border border-warning px-3 py-2 text-sm">
-        ▲ The circuit was not solved: {solved.failed}. Expectations are the scaled chart’s.
+        ▲ The circuit was not solved: {solved.failed}. {chart ? "Expectations are the scaled chart’s." : "Nothing is expected."}
       </p>
     );
   if (solved.progress === undefined) return null;
   return (
     <p role="status" className="soft flex items-center gap-3 text-sm">
-      Solving the circuit for these conditions; until then the scaled chart stands in.
+      Solving the circuit for these conditions{chart ? "; until then the scaled chart stands in" : ""}.
       <progress className="progress w-40" value={solved.progress} max={1} aria-label="Solving" />
     </p>
   );

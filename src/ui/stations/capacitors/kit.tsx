@@ -54,7 +54,10 @@ export function Kit() {
         <p className="text-2xl font-bold" data-testid="kit-says">
           {chosen.length === 0
             ? "Nothing to order."
-            : `${kit.lines.reduce((n, l) => n + l.pieces, 0)} pieces, ${kit.lines.length} kinds${kit.total > 0 ? `, ${formatMoney(kit.total, settings)}` : ""}${kit.unpriced > 0 && kit.lines.length > 0 ? ` and ${kit.unpriced} without a price` : ""}.`}
+            : `${counted(
+                kit.lines.reduce((n, l) => n + l.pieces, 0),
+                "piece",
+              )}, ${counted(kit.lines.length, "kind")}${kit.total > 0 ? `, ${formatMoney(kit.total, settings)}` : ""}${kit.unpriced > 0 && kit.lines.length > 0 ? ` and ${kit.unpriced} without a price` : ""}.`}
         </p>
         {chosen.length > 0 && (
           <WideTable label="Kit" className="table table-sm">
@@ -265,3 +268,5 @@ function download(text: string, name: string): void {
   link.click();
   URL.revokeObjectURL(url);
 }
+
+const counted = (n: number, what: string) => `${n} ${what}${n === 1 ? "" : "s"}`;

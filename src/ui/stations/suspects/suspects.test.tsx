@@ -109,5 +109,5 @@ test("an answer for older evidence is dropped, a failure is said", async () => {
 
 test("without a circuit it says what is missing and where to get it", async () => {
   await renderJob(<Suspects />, { server: live() });
-  expect(screen.getByRole("link")).toHaveAttribute("href", expect.stringContaining("/jobs/7/intake"));
+  expect(screen.getByRole("link", { name: /Intake/ })).toHaveAttribute("href", expect.stringContaining("/jobs/7/intake"));
 });

@@ -82,7 +82,7 @@ function SuspectsSheet() {
           <SuspectList suspects={answer.suspects} picked={picked} choose={choose} history={history} />
           {picked && (
             <div>
-              {picked.refs.length > 0 && <PlanRepair suspect={picked} />}
+              {picked.refs.length > 0 && !picked.unknown && <PlanRepair suspect={picked} />}
               <CasesOf refs={picked.refs} history={history} />
               <Predicted suspect={picked} answer={answer} />
             </div>
