@@ -50,7 +50,7 @@ export const CORE_ROOMS = {
   intermittent: ["texts", "tape"],
   inspection: ["language", "texts", "quantity", "circuit", "tape"],
   safety: ["language", "texts", "quantity", "circuit", "supply", "shop", "tape", "anatomy", "expectation", "bring-up"],
-  entry: ["texts", "quantity", "tubes", "circuit", "supply", "tape", "anatomy", "diagnosis", "capacitor", "repair", "safety"],
+  entry: ["texts", "quantity", "tubes", "circuit", "supply", "tape", "anatomy", "by-tube", "diagnosis", "capacitor", "repair", "safety"],
   instrument: ["texts", "quantity", "tape"],
   job: [
     ...["language", "texts", "quantity", "circuit", "supply", "shop", "tape", "anatomy", "expectation", "walk"],

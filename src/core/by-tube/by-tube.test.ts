@@ -4,7 +4,7 @@ import { foldJob } from "../tape/fold";
 import { tape } from "../tape/tape-for-tests";
 import type { EventDraft } from "../tape/events/event";
 import { findTubeType } from "../tubes/library";
-import { byTube, placeOf } from "./places";
+import { byTube, placeOf, unnamedSockets } from "./places";
 import { saysOf, usualAt } from "./says";
 
 const seen = (tube: string, type: string): EventDraft => ({ type: "tube-seen", payload: { tube, type } });
@@ -67,6 +67,12 @@ describe("places", () => {
     expect([cathode.before.dcv?.value, cathode.latest.dcv?.value]).toEqual([7, 7.5]);
     expect(list.others.map((r) => r.name)).toEqual(["TP4"]);
   });
+  test("a pin and its electrode are one place, once the type is known; sockets that nobody named are told", () => {
+    const list = of(seen("V4", "EL84"), read("V4.3", 11), read("V4.k", 135, "ohm"));
+    expect(list.tubes[0]!.rows.map((r) => [r.name, r.latest.dcv?.value, r.latest.ohm?.value])).toEqual([["V4.k", 11, 135]]);
+    expect(unnamedSockets(list)).toEqual(["V1", "V2", "V3"]);
+    expect(unnamedSockets(of(seen("V1", "12AX7"), seen("V2", "EL84")))).toEqual([]);
+  });
   test("an AC reading of a point is not its DC reading", () => {
     const [tube] = of(read("V2.k", 0.2, "acv"), read("V2.k", 7.5)).tubes;
     expect([tube!.rows[0]!.latest.acv?.value, tube!.rows[0]!.latest.dcv?.value]).toEqual([0.2, 7.5]);
@@ -81,7 +87,10 @@ describe("faults that show without a circuit", () => {
   test("a grid above its cathode: the leaky coupling capacitor", () => {
     expect(says(...SOUND, ...PAIR(11, 10.6, 14)).join()).toMatch(/^out V4: The grid is 3\.0\d* V above its cathode/);
     // Contact potential is no fault.
-    expect(says(...SOUND, ...PAIR(11, 10.6, 11.3))).toEqual([]);
+    expect(says(seen("V1", "12AX7"), read("V1A.k", 0), read("V1A.g", 0.3), read("V1A.p", 190), read("B1", 320))).toEqual([]);
+  });
+  test("positive volts at an output tube's grid, though below its cathode", () => {
+    expect(says(...SOUND, ...PAIR(16.5, 15.9, 14))).toEqual([expect.stringMatching(/^watch V4: 14\.0 V at the grid of an output tube/)]);
   });
   test("no bias: 0 V at grid and cathode of an output tube with its plate up", () => {
     expect(says(...SOUND, ...PAIR(0.1, 10.6)).filter((s) => s.startsWith("out"))).toEqual([expect.stringContaining("V4: Bias is missing")]);

@@ -60,9 +60,17 @@ export function placeOf(name: string, types: ReadonlyMap<string, TubeType>): Pla
   return { at: "tube", tube, ...(half ? { half: half.toUpperCase() } : {}), electrode, ...(at === undefined ? {} : { pin: at }) };
 }
 
+const SUFFIX: Record<string, string> = { plate: "p", screen: "s", grid: "g", cathode: "k", heater: "heater" };
+
+/** A tube's place as a circuit file names its point, "V1B.p"; undefined where the electrode is not known. */
+export function nameOfPlace(place: Place): string | undefined {
+  const suffix = place.at === "tube" && place.electrode ? SUFFIX[place.electrode] : undefined;
+  return place.at === "tube" && suffix ? `${place.tube}${suffix === "heater" ? "" : (place.half ?? "")}.${suffix}` : undefined;
+}
+
 /** The latest reading of each kind at one place, and the one before the first change. */
 export interface PlaceRow {
-  /** As it was logged. */
+  /** By the electrode where it is known, else as it was logged. */
   name: string;
   place: Place;
   latest: Partial<Record<ReadingKind, Line<Reading>>>;
@@ -82,6 +90,15 @@ export function tubeTypes(state: Pick<JobState, "tubesSeen" | "tubesFitted">): M
   return new Map(named.map((t) => [t.tube.toUpperCase(), t.type]));
 }
 
+/** The same as the library has them; those that it does not know are left out. */
+export const knownTypes = (state: Pick<JobState, "tubesSeen" | "tubesFitted">): Map<string, TubeType> =>
+  new Map(
+    [...tubeTypes(state)].flatMap(([tube, name]) => {
+      const type = findTubeType(name);
+      return type ? [[tube, type] as const] : [];
+    }),
+  );
+
 const ELECTRODES = ["plate", "screen", "grid", "cathode", "heater"];
 const orderOf = ({ place }: PlaceRow): number =>
   place.at === "tube"
@@ -89,15 +106,28 @@ const orderOf = ({ place }: PlaceRow): number =>
     : 0;
 const numbered = (a: string, b: string) => a.localeCompare(b, "en", { numeric: true });
 
+/**
+ * Sockets below the last one that nobody has named. A circuit that is put together numbers its tubes from V1 on: as long as one is missing,
+ * readings would be held against another tube.
+ */
+export function unnamedSockets({ tubes }: Pick<ByTube, "tubes">): string[] {
+  const numbers = tubes.map(({ tube }) => Number(/^V(\d+)$/.exec(tube)?.[1] ?? 0));
+  const named = new Set(tubes.flatMap((t) => (t.typed ? [t.tube] : [])));
+  return Array.from({ length: Math.max(0, ...numbers) }, (_, i) => `V${i + 1}`).filter((t) => !named.has(t));
+}
+
 /** Rails first, then tube by tube in the order of their numbers, each by electrode and pin. */
 export function byTube(state: Pick<JobState, "readings" | "changes" | "tubesSeen" | "tubesFitted">): ByTube {
   const typed = tubeTypes(state);
-  const types = new Map([...typed].flatMap(([tube, name]) => (findTubeType(name) ? [[tube, findTubeType(name)!] as const] : [])));
+  const types = knownTypes(state);
   const changed = state.changes[0]?.seq ?? Infinity;
   const rows = new Map<string, PlaceRow>();
   for (const r of state.readings) {
-    const key = r.point.toLowerCase();
-    const row = rows.get(key) ?? { name: r.point, place: placeOf(r.point, types), latest: {}, before: {} };
+    const place = placeOf(r.point, types);
+    // "V4.3" and "V4.k" are one place, once it is known what is in the socket.
+    const name = nameOfPlace(place) ?? r.point;
+    const key = name.toLowerCase();
+    const row = rows.get(key) ?? { name, place, latest: {}, before: {} };
     row.latest[r.kind] = r;
     if (r.seq < changed) row.before[r.kind] = r;
     rows.set(key, row);

@@ -19,6 +19,8 @@ export interface Says {
 
 /** A grid so many volts above its cathode draws current; contact potential and the meter's own error stay below it. */
 const GRID_ABOVE = 0.5;
+/** The grid of an output tube stands at chassis or below it; a capacitor that leaks puts more than this on it. */
+const GRID_POSITIVE = 1;
 /** Volts below which an electrode has none. */
 const NONE = 5;
 /** Parts by which two readings of one place differ at most. */
@@ -78,6 +80,7 @@ function saysOfSection({ where, type, at }: Section, rails: readonly { name: str
   const highest = Math.max(0, ...rails.map((r) => r.volts));
 
   if (grid !== undefined && cathode !== undefined && grid - cathode > GRID_ABOVE) say("out", texts.gridAbove(formatVolts(grid - cathode)));
+  else if (output && grid !== undefined && grid > GRID_POSITIVE) say("watch", texts.gridPositive(formatVolts(grid)));
   if (output && grid !== undefined && grid > LEAST_BIAS && (cathode ?? 0) < CATHODE_BIAS && (plate ?? 0) > NONE)
     say("out", texts.biasMissing(formatVolts(grid), cathode === undefined ? "" : formatVolts(cathode)));
   if (screen !== undefined && screen < NONE && plate !== undefined && plate > 10 * NONE)

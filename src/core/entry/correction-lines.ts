@@ -9,6 +9,7 @@ import { lineSpokenOf } from "../tape/references";
 import { tellEvent } from "../tape/tell";
 import { type Entry, type EntryContext, KIND_UNIT, no, yes } from "./context";
 import { KIND_WORD, kindIn } from "./measurement-lines";
+import { knownTypes } from "../by-tube/places";
 import { placeSaid } from "./places-said";
 import * as texts from "../texts/entry";
 
@@ -29,7 +30,7 @@ const readingsOf = (ctx: EntryContext, name: string, kind?: ReadingKind): Measur
 
 /** `correct B1 305 misread the range`, `correct R1 ohm 1.02k leads not zeroed`. */
 export function readCorrect(rest: string, ctx: EntryContext): Entry {
-  const place = placeSaid(rest, ctx.circuit);
+  const place = placeSaid(rest, ctx.circuit, knownTypes(ctx.state));
   if (!place.ok) return no(texts.correct(rest), place.why, place.accepted);
   const [name = "", ...words] = place.line.split(" ");
   const said = words.length > 1 ? KIND_WORD[words[0]!.toLowerCase()] : undefined;
@@ -70,7 +71,7 @@ export function readUndo(rest: string, ctx: EntryContext): Entry {
     const line = standing.find((e) => e.seq === Number(number));
     return line ? undo(line, reason, ctx) : no(texts.undo(rest), texts.noStandingLine(Number(number)), texts.undoForms());
   }
-  const place = placeSaid(what, ctx.circuit);
+  const place = placeSaid(what, ctx.circuit, knownTypes(ctx.state));
   const [name = "", ...words] = (place.ok ? place.line : what).split(" ");
   const said = words.length > 0 ? KIND_WORD[words[0]!.toLowerCase()] : undefined;
   const found = readingsOf(ctx, name, said);

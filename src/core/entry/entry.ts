@@ -8,6 +8,7 @@ import { type Entry, type EntryContext, no, yes } from "./context";
 import { isName, readMeasurement } from "./measurement-lines";
 import { OBSERVATIONS, observationNamed } from "../diagnosis/observation-names";
 import { questionAsked } from "../repair/owner-acts";
+import { knownTypes } from "../by-tube/places";
 import { findTubeType } from "../tubes/library";
 import { placeSaid } from "./places-said";
 import { readMains, readMeter, readOff, readOn } from "./power-lines";
@@ -95,7 +96,7 @@ function readSeveral(line: string, ctx: EntryContext): Entry | undefined {
 }
 
 function readOne(typed: string, ctx: EntryContext): Entry {
-  const place = placeSaid(typed, ctx.circuit);
+  const place = placeSaid(typed, ctx.circuit, knownTypes(ctx.state));
   if (!place.ok) return no(typed, place.why, place.accepted);
   const { line } = place;
   const named = /^(v\d+[a-d]?)\s+is\s+(?:an?\s+)?(\S.*)$/i.exec(line);

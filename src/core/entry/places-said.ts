@@ -2,6 +2,8 @@
 
 import { electrodeNode, roleOf, supplyChain, type Electrode } from "../anatomy/points";
 import { socketOf } from "../anatomy/sockets";
+import { nameOfPlace, placeOf } from "../by-tube/places";
+import type { TubeType } from "../tubes/library";
 import { envelopeOf, type Circuit, type Element, type TestPoint } from "../circuit/circuit";
 import * as texts from "../texts/entry";
 
@@ -25,10 +27,10 @@ const PIN = /^(?:(v\d+)[a-d]?\s+pin\s*(\d+)|pin\s*(\d+)\s+(?:of\s+)?(v\d+)[a-d]?
 const ELECTRODE = new RegExp(`^(?:(v\\d+[a-d]?)\\s+(${WORD})|(${WORD})\\s+(?:of\\s+)?(v\\d+[a-d]?))\\b`, "i");
 const RAIL = /^(?:b\+|ht\+?(?!\w)|h\.t\.)\s*(\d)?(?=\s|$)/i;
 
-/** @param kind of a reading that the words behind it name; "acv" on HT is a winding. Lines that say no such place come back as they are. */
-export function placeSaid(line: string, circuit: Circuit | undefined): Said {
+/** @param types of the tubes, where no circuit has them. @param kind of a reading that the words behind it name; "acv" on HT is a winding. Lines that say no such place come back as they are. */
+export function placeSaid(line: string, circuit: Circuit | undefined, types: ReadonlyMap<string, TubeType> = new Map()): Said {
   const pin = PIN.exec(line);
-  if (pin) return said(line, pin[0], pinNamed(circuit, (pin[1] ?? pin[4])!.toUpperCase(), Number(pin[2] ?? pin[3])));
+  if (pin) return said(line, pin[0], pinNamed(circuit, (pin[1] ?? pin[4])!.toUpperCase(), Number(pin[2] ?? pin[3]), types));
   const electrode = ELECTRODE.exec(line);
   if (electrode) {
     const tube = (electrode[1] ?? electrode[4])!.toUpperCase();
@@ -52,8 +54,14 @@ function pointOn(circuit: Circuit, node: string, tube: string): TestPoint | unde
   return there.find((p) => named(p) === tube) ?? there.find(own) ?? there[0];
 }
 
-function pinNamed(circuit: Circuit | undefined, tube: string, pin: number): string | { why: string; accepted: string } {
-  if (!circuit) return `${tube}.${pin}`;
+function pinNamed(
+  circuit: Circuit | undefined,
+  tube: string,
+  pin: number,
+  types: ReadonlyMap<string, TubeType>,
+): string | { why: string; accepted: string } {
+  // Without a circuit a pin is what the type has there, once it is said what is in the socket.
+  if (!circuit) return nameOfPlace(placeOf(`${tube}.${pin}`, types)) ?? `${tube}.${pin}`;
   const socket = socketOf(circuit, tube);
   const marked = circuit.points.find((p) => p.pin?.toUpperCase() === `${tube} PIN ${pin}`);
   if (marked) return marked.name;

@@ -5,6 +5,8 @@ import { say, type Value } from "../language/language";
 // says
 export const gridAbove = (volts: Value) =>
   say`The grid is ${volts} above its cathode: it draws current. The coupling capacitor before it leaks, or the tube is gassy; watch the plate and switch off if it glows.`;
+export const gridPositive = (volts: Value) =>
+  say`${volts} at the grid of an output tube, where 0 V or less is usual: the coupling capacitor before it leaks, or the tube is gassy. Lift the capacitor's leg and read it again.`;
 export const biasMissing = (grid: Value, cathode: Value) =>
   say`Bias is missing: ${grid} at the grid${cathode ? ` and ${cathode} at the cathode` : ""}. Switch off before the plate glows.`;
 export const screenWithoutVolts = (volts: Value) =>

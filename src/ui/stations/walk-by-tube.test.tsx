@@ -28,17 +28,21 @@ test("without a circuit readings stand by rail, tube and pin, and what they say 
       .slice(1)
       .map((r) => r.textContent),
   ).toEqual([
-    expect.stringMatching(/^V4\.7 plate, pin 7312 V/),
-    expect.stringMatching(/^V4\.9 screen, pin 9300 V/),
+    expect.stringMatching(/^V4\.p plate, pin 7312 V/),
+    expect.stringMatching(/^V4\.s screen, pin 9300 V/),
     expect.stringMatching(/^V4\.g grid, pin 214\.0 V/),
-    expect.stringMatching(/^V4\.3 cathode, pin 311\.0 V/),
+    expect.stringMatching(/^V4\.k cathode, pin 311\.0 V/),
   ]);
   expect(screen.getByRole("region", { name: "What the readings say" })).toHaveTextContent("V4 The grid is 3.00 V above its cathode");
   expect(screen.getByRole("region", { name: "Rails" })).toHaveTextContent("B1 318 V");
   expect(server.lines.filter((l) => l.type === "reading")).toHaveLength(5);
-  // It leads on, with what was read off the sockets.
+  // It leads on once every socket is named, so that each reading meets its own tube.
+  expect(screen.getByText(/Say first what is in V1, V2, V3/)).toBeVisible();
+  await enter("V1 is 12AX7");
+  await enter("V2 is 12AX7");
+  await enter("V3 is EL84");
   const on = screen.getByRole("link", { name: "Put the circuit together from these tubes" });
-  expect(on).toHaveAttribute("href", expect.stringContaining("tubes=EL84"));
+  expect(on).toHaveAttribute("href", expect.stringContaining("tubes=12AX7+12AX7+EL84+EL84"));
 });
 
 test("a value without its place is refused and stays", async () => {

@@ -5,7 +5,7 @@ import { useState } from "react";
 import Link from "next/link";
 import { words } from "@/core/language/language";
 import { socketOfType } from "@/core/anatomy/sockets";
-import { byTube, type ByTube, type PlaceRow } from "@/core/by-tube/places";
+import { byTube, unnamedSockets, type ByTube, type PlaceRow } from "@/core/by-tube/places";
 import { saysOf, usualAt } from "@/core/by-tube/says";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { OPEN_OHMS } from "@/core/quantity/ohms";
@@ -22,6 +22,7 @@ export function WalkByTube() {
   const { view, jobId, energyKind } = useJob();
   const list = byTube(view.state);
   const says = saysOf(list);
+  const unnamed = unnamedSockets(list);
   const none = list.rails.length + list.tubes.length + list.others.length === 0;
   const highest = Math.max(0, ...list.rails.map((r) => r.latest.dcv?.value ?? 0));
   return (
@@ -44,13 +45,23 @@ export function WalkByTube() {
             commas. {words("What is in a socket:")} <Example>V4 is EL84</Example>.
           </p>
           <p className="mt-2">
+            {" "}
             <Link
-              className="btn btn-outline"
+              className={`btn btn-outline ${unnamed.length > 0 ? "pointer-events-none opacity-60" : ""}`}
+              aria-disabled={unnamed.length > 0}
+              tabIndex={unnamed.length > 0 ? -1 : undefined}
+
               href={`/library/new?${new URLSearchParams({ for: String(jobId), tubes: list.tubes.flatMap((t) => t.typed ?? []).join(" ") })}`}
             >
               {words("Put the circuit together from these tubes")}
             </Link>{" "}
-            <span className="soft text-sm">The readings are kept, and judged from then on by what the circuit gives.</span>
+            <span className="soft text-sm">
+              {unnamed.length > 0
+                ? words(
+                    `Say first what is in ${unnamed.join(", ")}: a circuit numbers its tubes from V1 on, and the readings have to meet their own.`,
+                  )
+                : "The readings are kept, and judged from then on by what the circuit gives."}
+            </span>
           </p>
         </div>
         <ReadingField
@@ -165,11 +176,11 @@ function Table({
       <tbody>
         {rows.map((r) => (
           <tr key={r.name} onMouseEnter={() => look?.(r.place.at === "tube" ? r.place.pin : undefined)}>
-            <td>
+            <td className="whitespace-nowrap">
               <strong>{r.name}</strong> <span className="soft">{placeWords(r)}</span>
             </td>
             {KINDS.map(([kind]) => (
-              <td key={kind} className="text-right tabular-nums">
+              <td key={kind} className="text-right whitespace-nowrap tabular-nums">
                 <Value row={r} kind={kind} />
               </td>
             ))}
