@@ -4,17 +4,19 @@ import { AxeBuilder } from "@axe-core/playwright";
 import { expect, test, type Page } from "./test";
 import { becomes, PHONE, TABLET, tooSmall } from "./device";
 import { settled } from "./ready";
-import { OWN_JOB, SCREENS, type Screen } from "./screens";
+import { BARE_JOB, OWN_JOB, SCREENS, type Screen } from "./screens";
 import { pastGates } from "./tape";
 import { Shop } from "./shop";
 
 test.describe.configure({ mode: "parallel" });
 
 let shop: Shop;
-let ownJob = 0;
+/** Numbers of the jobs that are made here, by their name in a path. */
+const made = new Map<string, number>();
 test.beforeAll(async () => {
   shop = await Shop.open({ demo: true });
-  ownJob = await saysValveAndLine(shop);
+  made.set(OWN_JOB, await saysValveAndLine(shop));
+  made.set(BARE_JOB, await jobWithoutCircuit(shop));
 });
 test.afterAll(() => shop.close());
 
@@ -48,6 +50,34 @@ async function saysValveAndLine({ address }: Shop): Promise<number> {
   return id;
 }
 
+async function jobWithoutCircuit({ address }: Shop): Promise<number> {
+  const send = async (path: string, body: object) => {
+    const headers = { "content-type": "application/json" };
+    const answer = await fetch(`${address}/api/v1${path}`, { method: "POST", headers, body: JSON.stringify(body) });
+    expect(answer.status, path).toBeLessThan(300);
+    return (await answer.json()) as { id: number };
+  };
+  const { id } = await send("/jobs", { who: "J.M.", owner: "O. Venn", amp: "a small radio" });
+  const reading = (point: string, value: number, kind = "dcv") => ({
+    who: "J.M.",
+    type: "reading",
+    payload: { point, kind, value, conditions: {} },
+  });
+  await send(`/jobs/${id}/events`, {
+    events: [
+      ...["12AX7", "EL84", "EL84"].map((type, i) => ({ who: "J.M.", type: "tube-seen", payload: { tube: `V${i + 1}`, type } })),
+      reading("B1", 318),
+      reading("V1A.p", 317),
+      reading("V2.p", 312),
+      reading("V2.g", 14),
+      reading("V2.k", 11),
+      reading("V2.k", 135, "ohm"),
+      reading("V3.k", 7),
+    ],
+  });
+  return id;
+}
+
 /** Number of a model of the demo library. */
 async function modelOf(address: string, name: string): Promise<number> {
   for (let id = 1; id < 10; id++) {
@@ -61,7 +91,7 @@ async function modelOf(address: string, name: string): Promise<number> {
 const PATIENCE = { timeout: 120_000 };
 
 async function open(page: Page, { path }: Screen): Promise<void> {
-  await page.goto(shop.address + path.replace(OWN_JOB, String(ownJob)));
+  await page.goto(shop.address + path.replace(/[A-Z]+_JOB/, (name) => String(made.get(name))));
   await settled(page);
 }
 

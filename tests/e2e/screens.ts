@@ -16,6 +16,8 @@ export interface Screen {
 
 /** In the path of a screen: the job in which nobody has typed a word. */
 export const OWN_JOB = "OWN_JOB";
+/** A job without a circuit, with readings by tube and pin. */
+export const BARE_JOB = "BARE_JOB";
 
 const audited = (path: string, ...parts: string[]): Screen => ({ path, ...(parts.length > 0 ? { parts } : {}), audit: true });
 const touched = (path: string): Screen => ({ path, audit: true, touch: true });
@@ -50,6 +52,7 @@ export const SCREENS: Screen[] = [
   touched("/jobs/1010/probe?order=cold"),
   touched("/jobs/1006/probe?order=safe"),
   touched("/jobs/1004/walk"),
+  { path: `/jobs/${BARE_JOB}/walk`, audit: true, touch: true, words: "all" },
   touched("/jobs/1004/suspects"),
   touched("/jobs/1004/probe"),
   touched("/jobs/1008/probe"),
