@@ -48,7 +48,7 @@ export default defineConfig({
     { name: "whole", testDir: "tests/e2e", testMatch: WHOLE, use: { launchOptions: launched(chromium) } },
     { name: "short", testDir: "tests/e2e", testIgnore: [LONG, WHOLE, SCREENS] },
     { name: "screens", testDir: "tests/e2e", testMatch: SCREENS },
-    // No browser has a part in these.
+    // No browser has a part in these: npm test runs them beside the unit tests.
     { name: "server", testDir: "tests/server" },
   ],
 });

@@ -2,20 +2,17 @@
 
 import { spawn } from "node:child_process";
 import { once } from "node:events";
-import { setPriority } from "node:os";
 import { say } from "./setup.mjs";
 
 /**
  * @param {string} what its name in the report
  * @param {string[]} args of Node.js
- * @param {{ env?: Record<string, string>, show?: boolean, behind?: boolean }} options `show`: what it prints is shown as it comes; `behind`: the
- *   others come first where they want the processor.
+ * @param {{ env?: Record<string, string>, show?: boolean }} options `show`: what it prints is shown as it comes.
  * @returns {Promise<boolean>} whether it ended well
  */
-export async function beside(what, args, { env = {}, show = false, behind = false } = {}) {
+export async function beside(what, args, { env = {}, show = false } = {}) {
   const started = Date.now();
   const child = spawn(process.execPath, args, { stdio: ["ignore", "pipe", "pipe"], env: { ...process.env, ...env } });
-  if (behind) setPriority(child.pid, 10);
   const printed = [];
   for (const stream of [child.stdout, child.stderr]) {
     stream.on("data", (part) => (show ? process.stdout.write(part) : printed.push(part)));

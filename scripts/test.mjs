@@ -1,6 +1,6 @@
 /**
- * npm test: everything, as CI runs it. Static checks and the build, which checks the types, side by side; then the real interface and the
- * server under attack, and beside them the unit tests. Ends with the time of each step, the slowest files, and one line that counts all tests.
+ * npm test: everything, as CI runs it. Static checks and the build, which checks the types, side by side; then the unit tests beside the server under attack; then
+ * the real interface. Ends with the time of each step, the slowest files, and one line that counts all tests.
  */
 
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
@@ -51,9 +51,9 @@ const playwright = (what, projects, file) =>
     show: true,
   });
 const unitFile = result("unit");
-const pagesFile = result("pages");
-// Hands and meters of the real interface take their time: the unit tests fill what they leave of the processor.
-const [unitOk, pagesOk] = await Promise.all([
+const serverFile = result("server");
+const browserFile = result("browser");
+const [unitOk, serverOk] = await Promise.all([
   timed(
     "unit tests",
     [
@@ -65,23 +65,31 @@ const [unitOk, pagesOk] = await Promise.all([
       `--outputFile=${unitFile}`,
       "--silent",
     ],
-    { show: true, behind: true },
+    {
+      show: true,
+    },
   ),
-  playwright("real interface, server under attack", ["long", "whole", "server", "short", "screens"], pagesFile),
+  playwright("server under attack", ["server"], serverFile),
 ]);
+const browserOk = await playwright("real interface", ["long", "whole", "short", "screens"], browserFile);
 
 const unit = readJson(unitFile);
 passed += unit?.numPassedTests ?? 0;
 failed += unit?.numFailedTests ?? 0;
 // A suite that could not even be loaded has no tests to count.
 if (!unitOk && !unit?.numFailedTests) failed++;
-const stats = readJson(pagesFile)?.stats;
-passed += stats?.expected ?? 0;
-failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
-if (!pagesOk && !stats?.unexpected && !stats?.flaky) failed++;
+for (const [ok, file] of [
+  [serverOk, serverFile],
+  [browserOk, browserFile],
+]) {
+  const stats = readJson(file)?.stats;
+  passed += stats?.expected ?? 0;
+  failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
+  if (!ok && !stats?.unexpected && !stats?.flaky) failed++;
+}
 
 steps.push(["all of it", Date.now() - begun]);
 writeFileSync("test-results/times.json", JSON.stringify(steps));
-tell(steps, slowest(unit, readJson(pagesFile)));
+tell(steps, slowest(unit, readJson(serverFile), readJson(browserFile)));
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -262,7 +262,11 @@ test("photos: stored, and refused with the reason", async ({ page }) => {
 
 test("a job without a circuit is given one: bad lines in place, then test points", async ({ page }) => {
   await page.goto(`${shop.address}/jobs/1002/walk`);
-  await expect(page.getByText("Walk needs test points.")).toBeVisible();
+  // Until then its readings stand by rail, tube and pin.
+  await expect(page.getByLabel("Place and value")).toBeFocused();
+  await page.keyboard.type("V4 is EL84");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("img", { name: /Socket of V4, EL84, from below/ })).toBeVisible();
   await page.goto(`${shop.address}/jobs/1002/intake`);
   await page.locator("[data-ready]").waitFor();
   const field = page.getByLabel("Give it a circuit file…");

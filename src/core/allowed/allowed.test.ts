@@ -144,6 +144,13 @@ describe("end-of-job tests: the verdict is worked out here", () => {
     expect(refusal(bond(0.05, false), 9)).toMatchObject({ status: 422 });
     expect(refusal(bond(undefined, true), 9)).toMatchObject({ status: 422 });
   });
+  test("an insulation reading is no earth bond, an open bond is; a leakage is no 20 MA", () => {
+    expect(refusal(bond(20e6, false), 9)).toMatchObject({ status: 422, says: expect.stringContaining("Insulation") as string });
+    expect(refusal(bond(1e9, false), 9)).toBeUndefined();
+    const leaks = (value: number, passed: boolean): EventDraft => ({ type: "safety-test", payload: { test: "leakage", value, passed } });
+    expect(refusal(leaks(20e6, false), 9)).toMatchObject({ status: 422, says: expect.stringContaining("milliamperes") as string });
+    expect(refusal(leaks(0.2e-3, true), 9)).toBeUndefined();
+  });
   test("insulation is at least; what is looked at has no figure", () => {
     const insulation = (value: number): EventDraft => ({ type: "safety-test", payload: { test: "insulation", value, passed: true } });
     expect(refusal(insulation(1e6), 9)).toMatchObject({ status: 422 });

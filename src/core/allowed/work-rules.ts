@@ -3,7 +3,7 @@
 import { refusedAsBeyond } from "../repair/covered";
 import { answerFor, questionsOf } from "../repair/questions";
 import { runningTimer } from "../repair/time";
-import { holdsLimit, limitText, safetyTestsFor, testValue } from "../safety/end-of-job-tests";
+import { figureProblem, holdsLimit, limitText, safetyTestsFor, testValue } from "../safety/end-of-job-tests";
 import { rootOf } from "../tape/line-root";
 import { conflict, impossible, isReason, type JobNow, type Refusal, type Rule } from "./refusal";
 import { billed } from "./money-rules";
@@ -52,7 +52,10 @@ export const timeRule: Rule<"time"> = {
 /** What a test says is worked out here: a figure that is beyond the shop's limit is not passed, whoever says so. */
 export const safetyTestRule: Rule<"safety-test"> = {
   may({ payload }, { settings }) {
-    const spec = safetyTestsFor(settings).find((s) => s.test === payload.test)!;
+    const all = safetyTestsFor(settings);
+    const spec = all.find((s) => s.test === payload.test)!;
+    const problem = payload.value === undefined ? undefined : figureProblem(spec, payload.value, all);
+    if (problem) return impossible(problem, "value");
     if (spec.limit === undefined || !spec.unit) return undefined;
     if (payload.value === undefined)
       return payload.passed ? impossible(texts.figureWanted(spec.name, limitText(spec)), "value") : undefined;

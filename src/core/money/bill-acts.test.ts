@@ -1,6 +1,6 @@
 import { DEFAULT_SETTINGS } from "../shop/settings";
 import { foldJob } from "../tape/fold";
-import { billIssued, quoteMade } from "./bill-acts";
+import { billDoubts, billIssued, quoteMade } from "./bill-acts";
 
 const sum = { net: 90, taxes: [], included: true, rounding: 0, total: 90 };
 const line = { text: "bench time", kind: "labour" as const, pieces: 1, price: 90, amount: 90, key: "line 2" };
@@ -28,4 +28,13 @@ test("a quote stands for the shop's days; no deposit and no note where there is 
     deposit: 45,
     note: "half before",
   });
+});
+
+test("a first bill without name, currency or tax is asked about, a later one is not; one of nothing always", () => {
+  const draft = (total: number) => ({ sum: { ...sum, total } });
+  expect(billDoubts(draft(90), DEFAULT_SETTINGS, 0)).toHaveLength(3);
+  expect(billDoubts(draft(90), DEFAULT_SETTINGS, 1)).toEqual([]);
+  const set = { shopName: "Saltmarsh Lane", currency: "kr", money: { ...DEFAULT_SETTINGS.money, taxes: [{ name: "VAT", percent: 25 }] } };
+  expect(billDoubts(draft(90), set as never, 0)).toEqual([]);
+  expect(billDoubts(draft(0), set as never, 3)).toEqual(["it is a bill of nothing"]);
 });

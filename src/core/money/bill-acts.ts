@@ -1,11 +1,12 @@
 /** What is billed and paid, as lines of the tape: one builder for each act. */
 
 import { addDays, format } from "date-fns";
-import type { Settings } from "../shop/settings";
+import { DEFAULT_SETTINGS, type Settings } from "../shop/settings";
 import { said } from "../tape/said";
 import type { EventDraft } from "../tape/events/event";
 import type { Quote } from "../tape/events/money-events";
 import type { JobState } from "../tape/fold";
+import * as texts from "../texts/money";
 import { billNumber, type BillDraft } from "./bill";
 
 /** Longest difference of a bill from what was agreed. */
@@ -49,4 +50,19 @@ export function quoteMade(
       ...said({ note }),
     },
   };
+}
+
+/** What a first bill should not go out without: asked before it is made out. Empty where nothing is missing. */
+export function billDoubts(
+  { sum }: Pick<BillDraft, "sum">,
+  settings: Pick<Settings, "shopName" | "currency" | "money">,
+  earlier: number,
+): string[] {
+  const doubts = sum.total === 0 ? [texts.billOfNothing()] : [];
+  // Who has billed without them before has meant it.
+  if (earlier > 0) return doubts;
+  if (settings.shopName.trim() === "" || settings.shopName === DEFAULT_SETTINGS.shopName) doubts.push(texts.shopWithoutName());
+  if (settings.currency.trim() === "" || settings.currency === DEFAULT_SETTINGS.currency) doubts.push(texts.shopWithoutCurrency());
+  if (settings.money.taxes.length === 0) doubts.push(texts.billWithoutTax());
+  return doubts;
 }

@@ -63,11 +63,23 @@ export function holdsLimit(spec: Pick<SafetyTestSpec, "limit" | "sense">, value:
  * The other test that a figure is rather of: ohms as insulation has them, typed at the earth bond. Undefined where nothing speaks against it.
  * An earth bond that is open is typed as an overload.
  */
-export function testOfThatSize(spec: SafetyTestSpec, value: number, all: readonly SafetyTestSpec[]): SafetyTestSpec | undefined {
+function testOfThatSize(spec: SafetyTestSpec, value: number, all: readonly SafetyTestSpec[]): SafetyTestSpec | undefined {
   if (spec.sense !== "at most") return undefined;
   return all.find(
     (s) => s.test !== spec.test && s.unit === spec.unit && s.sense === "at least" && s.limit !== undefined && value >= s.limit,
   );
+}
+
+/** Amperes above which nothing is a leakage: a fuse of the wall goes first. */
+const MOST_LEAKAGE = 1;
+
+/** Why a figure cannot be that of a test, with what is accepted; undefined where nothing speaks against it. */
+export function figureProblem(spec: SafetyTestSpec, value: number, all: readonly SafetyTestSpec[]): string | undefined {
+  const { unit } = spec;
+  if (!unit) return undefined;
+  if (unit === "A" && value > MOST_LEAKAGE) return texts.noLeakage(formatQuantity(value, "A", 3));
+  const another = value >= OPEN_OHMS ? undefined : testOfThatSize(spec, value, all);
+  return another && texts.figureOfAnother(testValue(value, unit), another.name, spec.name);
 }
 
 /** A test's figure as the trade says it: fractions of an ohm in ohms, leakage in milliamperes. */

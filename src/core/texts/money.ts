@@ -2,6 +2,12 @@
 
 import { say, type Value } from "../language/language";
 
+// before a bill is made out
+export const billOfNothing = () => say`it is a bill of nothing`;
+export const shopWithoutName = () => say`the shop's name is not set: it stands on the bill`;
+export const shopWithoutCurrency = () => say`no currency is set`;
+export const billWithoutTax = () => say`no tax is set: is the shop free of it?`;
+
 // amount
 export const amountMissing = (accepted: Value) => say`no amount was typed; accepted: ${accepted}`;
 export const amountNotRead = (read: Value, accepted: Value) => say`read “${read}”, which is no amount; accepted: ${accepted}`;

@@ -27,6 +27,9 @@ export const slowClipCanStay = (plan: Value, safeVolts: Value) =>
   say`Slow: ${plan} to ${safeVolts}. Leave it clipped on, do not hold it by hand.`;
 
 // end-of-job-tests
+export const noLeakage = (read: Value) => say`read ${read}: a leakage is milliamperes; accepted: 0.2m, 0.35 mA`;
+export const figureOfAnother = (read: Value, another: Value, test: Value) =>
+  say`read ${read}: that is a reading of ${another}, not of ${test}; accepted: ohms below that, or OL where it is open`;
 export const theseLimitsSettingsShop =
   "These limits are settings of this shop. Local codes decide what is required, and a licensed person signs where the code asks for one. A passed test is a record of a measurement, not a promise that the amplifier is safe to touch.";
 export const earthBond = () => say`Earth bond`;

@@ -5,6 +5,10 @@ import userEvent from "@testing-library/user-event";
 import { Board, type Found } from "./board";
 import { chargeWords, type BoardCard } from "./board-card";
 
+const mockRouter = { push: jest.fn() };
+jest.mock("next/navigation", () => ({ useRouter: () => mockRouter }));
+beforeEach(() => mockRouter.push.mockClear());
+
 const NOW = Date.parse("2026-03-10T09:00:00Z");
 const card = (id: number, more: Partial<BoardCard> = {}): BoardCard => ({
   id,
@@ -111,4 +115,16 @@ test("a charge that is gone by estimate says what is missing for the proof, not 
   );
   expect(chargeWords({ kind: "stored", since: "", volts: 310, missing }, volts)).toContain("about 310 V by estimate");
   expect(chargeWords({ kind: "live", since: "" }, volts)).toContain("not logged off");
+});
+
+test("Enter opens the one job that is found, also where the answer comes after the key; of several it opens none", async () => {
+  const search = async (text: string): Promise<Found> => ({ jobs: text === "venn" ? [card(12)] : [card(1), card(2)], elsewhere: [] });
+  show([card(1)], search);
+  const field = screen.getByRole("searchbox");
+  await userEvent.type(field, "venn{Enter}");
+  await waitFor(() => expect(mockRouter.push).toHaveBeenCalledWith("/jobs/12"));
+  await userEvent.clear(field);
+  await userEvent.type(field, "amp{Enter}");
+  expect(await screen.findByText("2 jobs found")).toBeVisible();
+  expect(mockRouter.push).toHaveBeenCalledTimes(1);
 });

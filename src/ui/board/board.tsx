@@ -2,7 +2,8 @@
 /** The bench board: what was left live or charged, then the open jobs by urgency, with a search over everything. */
 
 import Link from "next/link";
-import { useEffect, useState } from "react";
+import { useRouter } from "next/navigation";
+import { useEffect, useRef, useState } from "react";
 import { PlugZap, Zap } from "lucide-react";
 import { formatDuration, formatVolts } from "@/core/quantity/format";
 import { chargeWords, WAITING, type BoardCard } from "./board-card";
@@ -34,8 +35,12 @@ export interface Found {
 }
 
 export function Board({ cards, done, now, search }: BoardProps) {
+  const router = useRouter();
   const [text, setText] = useState("");
   const [found, setFound] = useState<Found>();
+  /** Text with which Enter was pressed, and that of the answer. */
+  const entered = useRef("");
+  const answered = useRef("");
   const [problem, setProblem] = useState("");
   const [filter, setFilter] = useState<Filter>("all");
   const shown = filter === "all" ? cards : cards.filter((c) => c.waitingOn === filter);
@@ -50,8 +55,10 @@ export function Board({ cards, done, now, search }: BoardProps) {
       search(text).then(
         (met) => {
           if (stale) return;
+          answered.current = text;
           setFound(met);
           setProblem("");
+          if (entered.current === text && met.jobs.length === 1) router.push(`/jobs/${met.jobs[0]!.id}`);
         },
         (e: Error) => {
           if (!stale) setProblem(e.message);
@@ -62,7 +69,7 @@ export function Board({ cards, done, now, search }: BoardProps) {
       stale = true;
       clearTimeout(timer);
     };
-  }, [text, search]);
+  }, [text, search, router]);
 
   return (
     <div className="mx-auto max-w-7xl px-4 py-3">
@@ -75,6 +82,12 @@ export function Board({ cards, done, now, search }: BoardProps) {
           placeholder="Search: owner, amp, serial number, part, note"
           value={text}
           onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key !== "Enter") return;
+            // The one job that is found is the one that is meant, also where the answer comes after the key.
+            if (found?.jobs.length === 1 && answered.current === text) router.push(`/jobs/${found.jobs[0]!.id}`);
+            else entered.current = text;
+          }}
         />
         <Link href="/jobs/new" className="btn btn-primary h-12">
           New job

@@ -85,7 +85,7 @@ export function EntryLine({ station }: { station: StationId }) {
   }, [checks.pending]);
 
   return (
-    <div className="border-t border-base-300 bg-base-100 p-2">
+    <div className="border-t border-base-300 bg-base-100 p-2 max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:z-30">
       {offers.length > 0 && (
         <ul id={listId} role="listbox" aria-label="Completions" className="mb-1 flex flex-wrap gap-1">
           {offers.map((o, i) => (

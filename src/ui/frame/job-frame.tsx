@@ -30,7 +30,7 @@ export function JobFrame({ station, children }: { station: StationId; children: 
   const heading = useRef<HTMLHeadingElement>(null);
   useArrival(main, heading, station);
   return (
-    <div data-ready={ready || undefined} className="flex min-h-dvh flex-col md:h-dvh">
+    <div data-ready={ready || undefined} className="flex min-h-dvh flex-col max-md:pb-32 md:h-dvh">
       <Guard />
       <div className="relative flex min-h-0 flex-1 flex-col md:flex-row">
         <Rail current={station} />

@@ -10,7 +10,7 @@ import {
   limitText,
   SAFETY_NOTE,
   safetyTestsFor,
-  testOfThatSize,
+  figureProblem,
   testValue,
   type SafetyTestSpec,
 } from "@/core/safety/end-of-job-tests";
@@ -90,9 +90,8 @@ function Measured({ spec, unit }: { spec: SafetyTestSpec; unit: NonNullable<Safe
     if (parsed && !parsed.ok) return `${parsed.why}; accepted: ${parsed.accepted}${unit === "Ω" ? ", OL" : ""}`;
     const { value, echo } = parsed?.quantity ?? { value: OPEN_OHMS, echo: "OL" };
     if (value < 0) return `read ${echo}: this cannot be negative`;
-    const another = open ? undefined : testOfThatSize(spec, value, safetyTestsFor(settings));
-    if (another)
-      return `read ${echo}: that is a reading of ${another.name}, not of ${spec.name}; accepted: ohms below that, or OL where it is open`;
+    const problem = figureProblem(spec, value, safetyTestsFor(settings));
+    if (problem) return problem;
     say({ type: "safety-test", payload: { test: spec.test, value, limit: spec.limit, passed: holdsLimit(spec, value) } });
   });
   return (

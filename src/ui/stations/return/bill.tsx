@@ -3,7 +3,7 @@
 
 import { useState } from "react";
 import { readAmount } from "@/core/money/amount";
-import { billIssued } from "@/core/money/bill-acts";
+import { billDoubts, billIssued } from "@/core/money/bill-acts";
 import { billDraft, billNumber, owed, paidSoFar, standingBills, type BillDraft } from "@/core/money/bill";
 import { refusedTo } from "@/core/shop/people";
 import { BILL_KINDS, type BillKind } from "@/core/shop/bill-kinds";
@@ -57,7 +57,14 @@ function Draft({ draft, notTheirs }: { draft: BillDraft; notTheirs?: string }) {
   const earlier = standingBills(view.state);
   const { sum } = draft;
   const now = useNow();
-  const issue = () => say(billIssued(jobId, view.state, draft, settings.money, now));
+  const [asked, setAsked] = useState(false);
+  const doubts = billDoubts(draft, settings, view.state.bills.length);
+  const issue = () => {
+    // What should stand on it is asked once; who goes on means it.
+    if (doubts.length > 0 && !asked) return setAsked(true);
+    setAsked(false);
+    say(billIssued(jobId, view.state, draft, settings.money, now));
+  };
   return (
     <Section title="Bill" hint={earlier.length > 0 ? "what came after the last bill" : "from what was done"}>
       {draft.lines.length === 0 ? (
@@ -136,9 +143,18 @@ function Draft({ draft, notTheirs }: { draft: BillDraft; notTheirs?: string }) {
       )}
       {notTheirs === undefined && (
         <>
+          {asked && doubts.length > 0 && (
+            <div role="alert" className="mb-3 rounded border-2 border-warning p-3">
+              <p className="font-bold">▲ Before it goes out: {doubts.join("; ")}.</p>
+              <a className="underline" href="/settings#money">
+                Set it in Settings
+              </a>
+            </div>
+          )}
           {draft.lines.length > 0 && (
             <button className="btn btn-primary mb-3" onClick={issue}>
-              Make out bill {billNumber(jobId, view.state)}: {money(sum.total)}
+              {asked && doubts.length > 0 ? "All the same: make out bill" : "Make out bill"} {billNumber(jobId, view.state)}:{" "}
+              {money(sum.total)}
             </button>
           )}
           <OwnLine />

@@ -10,6 +10,7 @@ import { ReturnStation } from "./return";
 
 const user = userEvent.setup();
 const settings = {
+  shopName: "Saltmarsh Lane",
   currency: "kr",
   money: {
     ...DEFAULT_SETTINGS.money,
@@ -119,4 +120,15 @@ test("the calendar file is there once the next service has a date", async () => 
   await user.click(screen.getByRole("button", { name: "Store the advice" }));
   await settle();
   expect(screen.getByRole("link", { name: "Calendar file for 2028-02-29" })).toHaveAttribute("href", "/api/v1/jobs/7/service");
+});
+
+test("a first bill without the shop's name is asked about before it is made out", async () => {
+  const server = new TestServer([opened, time(40)]);
+  await at("Bill", server, { settings: { ...settings, shopName: "" } });
+  await user.click(screen.getByRole("button", { name: /Make out bill 7-1/ }));
+  expect(screen.getByRole("alert")).toHaveTextContent("the shop's name is not set");
+  expect(last(server, "bill")).toBeUndefined();
+  await user.click(screen.getByRole("button", { name: /All the same: make out bill 7-1/ }));
+  await settle();
+  expect(last(server, "bill")).toMatchObject({ number: "7-1" });
 });
