@@ -49,7 +49,8 @@ export function useStays<T, E extends HTMLElement = HTMLElement>(wanted: T, name
         typing.current = e.target as HTMLInputElement;
         taken.current = false;
       },
-      onBlur: lookAgain,
+      // Afterwards: while a field loses the focus nothing has it, and a field that appears then would take it from where it is going.
+      onBlur: () => void setTimeout(lookAgain),
       onSubmit() {
         // After the form itself: what it refused still stands in the field.
         setTimeout(() => {
