@@ -68,15 +68,6 @@ test("focused and empty it stays too, until it is left", async () => {
   expect(screen.getByLabelText("Entry line")).toHaveFocus();
 });
 
-test("going from the field to another by a key: the point that waited appears, and takes nothing", async () => {
-  asks("B2");
-  expect(heading()).toBe("B1");
-  act(() => screen.getByLabelText("Entry line").focus());
-  await settle();
-  expect(heading()).toBe("B2");
-  expect(screen.getByLabelText("Entry line")).toHaveFocus();
-});
-
 test("what is refused stays, and the next typing replaces it", async () => {
   await userEvent.type(screen.getByLabelText("Reading, V"), "x{Enter}");
   await settle();
