@@ -3,8 +3,8 @@
 import { demoAmp } from "../solver/circuits-for-tests";
 import { biasMissing, switchOffWithoutBias } from "../walk/bias-missing";
 import * as bias from "./bias-run";
+import { adjusterTurned } from "./bias-taken";
 import { outputStages } from "./output-stage";
-import type { Target } from "./targets";
 
 const drover = demoAmp("drover-40");
 const start = bias.startBiasRun(drover, outputStages(drover)[0]!);
@@ -111,13 +111,8 @@ test("as found and as left have the plate volts of the solver, so that the two c
 });
 
 test("the adjuster goes on the tape as it stands, with what it was turned for", () => {
-  const target = { school: "middle", amps: 0.042 } as Target;
-  expect(bias.adjusterLine(found.run, "P9", 0.123456, target).payload).toEqual({
-    control: "P9",
-    position: 0.1235,
-    why: "idle of T1 to 42.0 mA",
-  });
-  expect(bias.adjusterLine(found.run, "P9", undefined).payload).toEqual({ control: "P9", why: "" });
+  expect(adjusterTurned("T1", "P9", 0.123456, 0.042).payload).toEqual({ control: "P9", position: 0.1235, why: "idle of T1 to 42.0 mA" });
+  expect(adjusterTurned("T1", "P9", undefined, undefined).payload).toEqual({ control: "P9", why: "" });
 });
 
 test("back and on stay within the steps", () => {

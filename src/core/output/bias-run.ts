@@ -6,7 +6,6 @@
 import type { Circuit } from "../circuit/circuit";
 import type { EventDraft } from "../tape/events/event";
 import type { BiasTaken } from "../tape/events/output-events";
-import { formatQuantity } from "../quantity/format";
 import { biasSteps, ON_TARGET, type BiasStep } from "./bias-steps";
 import { biasTable } from "./bias-table";
 import { biasTaken } from "./bias-taken";
@@ -180,17 +179,5 @@ export function tableLine(
       ...(target && when === "after" ? { target } : {}),
       ...(mains === undefined ? {} : { mains }),
     }),
-  };
-}
-
-/** The adjuster as it stands now. @param position part of its turn, 0 to 1, where it is known. */
-export function adjusterLine(run: BiasRun, control: string, position: number | undefined, target?: Target): EventDraft<"adjusted"> {
-  return {
-    type: "adjusted",
-    payload: {
-      control,
-      ...(position === undefined ? {} : { position: Number(position.toFixed(4)) }),
-      why: target ? `idle of ${run.stage.name} to ${formatQuantity(target.amps, "A", 3)}` : "",
-    },
   };
 }

@@ -1,7 +1,10 @@
 /** The bias table as it goes on the tape: as it was found or as it is left, with the rails beside what was predicted of them. */
 
+import { formatQuantity } from "../quantity/format";
+import type { EventDraft } from "../tape/events/event";
 import type { BiasTaken } from "../tape/events/output-events";
 import type { TakenWhen } from "../tape/events/words";
+import * as texts from "../texts/output";
 import type { BiasRow } from "./bias-table";
 import type { Target } from "./targets";
 
@@ -45,5 +48,22 @@ export function biasTaken({
     })),
     ...(target ? { school: target.school, targetMilliamps: shown(target.amps * 1e3) } : {}),
     ...(mains === undefined ? {} : { mains }),
+  };
+}
+
+/** An adjuster as it stands now. @param position part of its turn, 0 to 1, where it is known. @param amps plate amperes it was set for. */
+export function adjusterTurned(
+  stage: string,
+  control: string,
+  position: number | undefined,
+  amps: number | undefined,
+): EventDraft<"adjusted"> {
+  return {
+    type: "adjusted",
+    payload: {
+      control,
+      ...(position === undefined ? {} : { position: Number(position.toFixed(4)) }),
+      why: amps === undefined ? "" : texts.idleSetTo(stage, formatQuantity(amps, "A", 3)),
+    },
   };
 }

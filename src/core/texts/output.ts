@@ -3,6 +3,7 @@
 import { say, words, type Value } from "../language/language";
 
 // Reading a current.
+export const idleSetTo = (stage: Value, amps: Value) => say`idle of ${stage} to ${amps}`;
 export const noOutputTube = (name: Value) => say`${name} is no output tube of this stage`;
 export const notNumber = () => "not a number";
 const UNIT: Record<string, string> = {

@@ -5,6 +5,7 @@ import { words } from "@/core/language/language";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useRouter } from "next/navigation";
 import * as bias from "@/core/output/bias-run";
+import { adjusterTurned } from "@/core/output/bias-taken";
 import { outputStages, type OutputStage } from "@/core/output/output-stage";
 import { readingOf } from "@/core/instrument/held-reading";
 import { parseQuantity } from "@/core/quantity/parse";
@@ -123,7 +124,7 @@ function Setting({ stage, kept, leave }: { stage: OutputStage; kept: Kept; leave
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the solver has answered
   }, [table]);
   function doneTurning() {
-    if (adjuster) say(bias.adjusterLine(current.current, adjuster.name, turned ?? aim?.position, target));
+    if (adjuster) say(adjusterTurned(stage.name, adjuster.name, turned ?? aim?.position, target?.amps));
     sound.say("in", "on target");
     go(bias.doneTurning(current.current));
   }

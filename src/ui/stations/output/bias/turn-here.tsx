@@ -2,7 +2,7 @@
 /** The adjuster of the simulated amp: a hand that turns it from the screen. A real one is turned with a screwdriver and logged. */
 
 import { useState } from "react";
-import { formatQuantity } from "@/core/quantity/format";
+import { adjusterTurned } from "@/core/output/bias-taken";
 import { useJob } from "../../../job/job-context";
 import { useInstruments } from "../../../job/use-instruments";
 import { percent, useStage } from "../use-stage";
@@ -17,8 +17,7 @@ export function TurnHere({ control, from, target }: { control: string; from: num
     setAt(to);
     void send({ tell: "set", turn: control, pos: to });
   };
-  const log = () =>
-    say({ type: "adjusted", payload: { control, position: at, why: `idle of ${stage.name} to ${formatQuantity(target, "A", 3)}` } });
+  const log = () => say(adjusterTurned(stage.name, control, at, target));
   return (
     <div className="mb-3 flex flex-wrap items-center gap-3">
       <label className="flex items-center gap-2">
