@@ -31,7 +31,7 @@ export const CORE_ROOMS = {
   expectation: ["language", "texts", "quantity", "numeric", "circuit", "supply", "tape", "anatomy", "solver"],
   blocks: ["texts", "quantity", "tubes", "circuit", "anatomy", "expectation"],
   settle: ["texts", "quantity", "numeric", "circuit", "anatomy", "solver", "expectation"],
-  "by-tube": ["texts", "quantity", "tubes", "tape", "anatomy", "expectation"],
+  "by-tube": ["texts", "quantity", "tubes", "supply", "tape", "anatomy", "expectation"],
   walk: ["language", "texts", "quantity", "circuit", "tape", "anatomy", "expectation"],
   cold: ["language", "texts", "quantity", "numeric", "circuit", "supply", "solver", "expectation"],
   diagnosis: ["language", "texts", "circuit", "expectation"],

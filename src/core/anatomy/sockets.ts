@@ -54,10 +54,13 @@ export function pinsOf(e: Element): Record<string, number> {
   return tables[Math.max(0, "ABCD".indexOf(halfOf(e) ?? "A"))] ?? {};
 }
 
+const pinsOfBase = (base: Base): SocketPin[] =>
+  Array.from({ length: BASES[base].pins }, (_, i) => ({ pin: i + 1, angle: angleOf(base, i + 1) }));
+
 /** A socket by its type alone, for a tube of which no circuit says more; undefined where the base is not known. */
 export function socketOfType(name: string, type: TubeType): Socket | undefined {
   if (!type.base || type.pins.length === 0) return undefined;
-  const pins = Array.from({ length: BASES[type.base].pins }, (_, i): SocketPin => ({ pin: i + 1, angle: angleOf(type.base!, i + 1) }));
+  const pins = pinsOfBase(type.base);
   for (const pin of type.heaterPins?.ends ?? []) Object.assign(pins[pin - 1]!, { electrode: "heater" });
   if (type.heaterPins?.centre) Object.assign(pins[type.heaterPins.centre - 1]!, { electrode: "heater centre" });
   for (const [i, section] of type.pins.entries())
@@ -71,7 +74,7 @@ export function socketOf(circuit: Circuit, name: string): Socket | undefined {
   const tubes = circuit.elements.filter((e) => typeOf(e) && envelopeOf(e.name) === name);
   const type = tubes[0] && typeOf(tubes[0]);
   if (!type?.base || type.pins.length === 0) return undefined;
-  const pins = Array.from({ length: BASES[type.base].pins }, (_, i): SocketPin => ({ pin: i + 1, angle: angleOf(type.base!, i + 1) }));
+  const pins = pinsOfBase(type.base);
   const put = (pin: number, what: Partial<SocketPin>) => Object.assign(pins[pin - 1]!, what);
 
   const { ends, centre } = type.heaterPins ?? {};

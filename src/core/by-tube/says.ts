@@ -6,6 +6,7 @@
 import type { Verdict } from "../expectation/expectation";
 import { formatQuantity, formatVolts } from "../quantity/format";
 import { screenShare, type TubeType } from "../tubes/library";
+import { judgeHeaterVolts } from "../supply/heaters";
 import { isOutputType } from "../anatomy/cathode-current";
 import * as texts from "../texts/by-tube";
 import type { ByTube, PlaceRow } from "./places";
@@ -31,8 +32,6 @@ const TWINS = 0.17;
 const LEAST_BIAS = -3;
 /** A cathode above this biases its own tube. */
 const CATHODE_BIAS = 1;
-/** Heaters are made for six per cent and bear ten (published data sheets). */
-const HEATER = 0.1;
 
 type Section = { where: string; type?: TubeType; at(electrode: string, kind?: "dcv" | "acv" | "ohm"): number | undefined };
 
@@ -95,8 +94,8 @@ function saysOfSection({ where, type, at }: Section, rails: readonly { name: str
   if (type?.kind === "pentode" || type?.kind === "triode") sayCurrent(out, where, type, at);
   const heater = at("heater", "acv") ?? at("heater");
   if (heater !== undefined && type) {
-    const off = Math.abs(heater) / type.heater.volts - 1;
-    if (Math.abs(off) > HEATER) say("out", texts.heaterVolts(formatVolts(Math.abs(heater)), type.heater.volts));
+    if (judgeHeaterVolts(type.heater.volts, Math.abs(heater)).verdict === "out")
+      say("out", texts.heaterVolts(formatVolts(Math.abs(heater)), type.heater.volts));
   }
   return out;
 }
