@@ -120,9 +120,15 @@ test("a control turned from the screen moves the currents within a second", asyn
     data: "want n=1 point=V5.k kind=dcv",
     headers: { "content-type": "text/plain" },
   });
-  // The hand goes there, and the display shows what the amp has: more than the nothing of a tip in the air.
-  await expect.poll(shown).toBeGreaterThan(0.01);
-  const at = await shown();
+  // The hand goes there, and the display climbs to what the amp has: settled when two looks agree.
+  let at = 0;
+  await expect
+    .poll(async () => {
+      const before = at;
+      at = await shown();
+      return at > 0.01 && Math.abs(at - before) < 0.02 * at;
+    })
+    .toBe(true);
   await slider.focus();
   for (let i = 0; i < 20; i++) await page.keyboard.press("ArrowLeft");
   await expect.poll(shown).toBeLessThan(at * 0.9);
