@@ -47,7 +47,7 @@ export const CORE_ROOMS = {
   ],
   repair: ["texts", "circuit", "tape"],
   money: ["language", "texts", "quantity", "shop", "tape", "repair"],
-  intermittent: ["texts", "tape"],
+  intermittent: ["texts", "circuit", "tape"],
   inspection: ["language", "texts", "quantity", "circuit", "tape"],
   safety: ["language", "texts", "quantity", "circuit", "supply", "shop", "tape", "anatomy", "expectation", "bring-up"],
   entry: ["texts", "quantity", "tubes", "circuit", "supply", "tape", "anatomy", "by-tube", "diagnosis", "capacitor", "repair", "safety"],

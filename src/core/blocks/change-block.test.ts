@@ -265,7 +265,7 @@ describe("values", () => {
 
   it("come in the order of the chassis: supply, input, output", () => {
     const says = slotsOf(readBlockFile(SINGLE)).map((s) => s.says);
-    expect(says.slice(0, 3)).toEqual(["rectifier", "reservoir", "filter resistor"]);
+    expect(says.slice(0, 3)).toEqual(["its secondary, each half, V AC", "reservoir", "filter resistor"]);
     expect(says.at(-1)).toBe("load");
     expect(slotsOf(readBlockFile(SINGLE)).every((s) => s.prov === "assumed")).toBe(true);
   });

@@ -1,7 +1,8 @@
 /** The values of a circuit file in the order in which a chassis is read, and what is typed into one of them. */
 
-import { fileName, type Element, type Provenance } from "../circuit/circuit";
+import { fileName, type Circuit, type Element, type Provenance } from "../circuit/circuit";
 import { setValue, valueKey } from "../circuit/edit-line";
+import { isLineConnected } from "../circuit/mains-connection";
 import { readCircuit } from "../circuit/read";
 import { spiceNumber } from "../circuit/write";
 import { formatQuantity } from "../quantity/format";
@@ -56,7 +57,7 @@ export function slotsOf(file: BlockFile): Slot[] {
       {
         part: fileName(element),
         element,
-        says: at?.role ?? element.notes.label ?? element.notes.kind ?? "",
+        says: key === "vac" ? windingSays(element, file.circuit) : (at?.role ?? element.notes.label ?? element.notes.kind ?? ""),
         value,
         unit,
         key,
@@ -66,6 +67,12 @@ export function slotsOf(file: BlockFile): Slot[] {
       },
     ];
   });
+}
+
+/** What a rectifier's volts are: those of the wall or of the winding before it; of a tapped winding with two diodes, of each half. */
+function windingSays(e: Element, circuit: Circuit): string {
+  if (isLineConnected(circuit)) return texts.wallVolts();
+  return e.type === "RECT_FULL" ? texts.secondaryEachHalf() : texts.secondary();
 }
 
 export type TypedValue = { ok: true; text: string; value: number; doubt?: string } | { ok: false; why: string };

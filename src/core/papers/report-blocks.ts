@@ -3,6 +3,7 @@
 import { format } from "date-fns";
 import type { StaircaseStep } from "../walk/walk";
 import type { Block, Cell, Column } from "./block";
+import * as texts from "../texts/papers";
 import { billTable } from "./money-blocks";
 import { proofBlocks } from "./report-proof";
 import type { Report } from "./report";
@@ -133,7 +134,7 @@ function title(r: Report): Block[] {
       block: "title",
       shop: r.shop.name,
       address: r.shop.address,
-      title: `Report on the ${r.amp}${r.serial ? `, serial ${r.serial}` : ""}`,
+      title: `${texts.reportOn(r.amp)}${r.serial ? `, serial ${r.serial}` : ""}`,
       facts: facts.filter(Boolean),
     },
   ];

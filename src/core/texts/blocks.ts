@@ -1,5 +1,7 @@
 /** Texts of the blocks. Those of test points and stages are written into circuit files: without the shop's words for tube and mains. */
 
+import { words } from "../language/language";
+
 export { bias as biasSupply, biasFirst, electrode, highest, reservoir, supply, swings } from "./usual-points";
 
 // Labels of points and stages.
@@ -41,6 +43,11 @@ export const notInItsLine = (part: string, line: number) =>
   `${part} is written over several lines, or worked out, from line ${line} on: change it in the text`;
 export const aboveZero = (read: string) => `${read}: a value above zero is accepted`;
 export const farFromUsual = (value: string, usual: string, factor: number) => `${value} where ${usual} is usual: ${factor} times off`;
+
+// What is typed at a rectifier.
+export const secondary = () => "its secondary, V AC";
+export const secondaryEachHalf = () => "its secondary, each half, V AC";
+export const wallVolts = () => words("the mains, V AC");
 
 // What cannot be right.
 export const runsAt = (part: string, kind: string, percent: number) =>

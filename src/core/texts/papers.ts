@@ -21,11 +21,14 @@ export const bill = () => say`Bill`;
 export const billSoFar = () => say`Bill, not made out yet`;
 export const payBy = (day: Value) => say`To be paid by ${day}.`;
 export const differences = () => say`What differs from what was agreed`;
-export const billFor = (amp: Value) => say`Bill for the ${amp}`;
+/** "the Wren 5", but "a small radio" as it was typed with an article of its own. */
+const theAmp = (amp: Value) => (/^(a|an|the|one|my|our|his|her|their)\s/i.test(String(amp)) ? String(amp).replace(/^The\s/, "the ") : `the ${amp}`);
+export const reportOn = (amp: Value) => say`Report on ${theAmp(amp)}`;
+export const billFor = (amp: Value) => say`Bill for ${theAmp(amp)}`;
 export const cancelledBill = (day: Value, why: Value) => say`This bill was cancelled on ${day}: ${why}.`;
 
 // quote
-export const quoteFor = (amp: Value) => say`Quote for the ${amp}`;
+export const quoteFor = (amp: Value) => say`Quote for ${theAmp(amp)}`;
 export const optionHeading = (number: Value, name: Value) => say`${number}. ${name}`;
 export const atAGlance = () => say`The ways to go on`;
 export const option = "Way";
@@ -44,7 +47,7 @@ export const onDay = (day: Value, by: Value, said: Value) =>
   say`${day ? " on " : ""}${day}${by ? ", by " : ""}${by}${said ? ", " : ""}${said}`;
 
 // question
-export const questionAbout = (amp: Value) => say`A question about the ${amp}`;
+export const questionAbout = (amp: Value) => say`A question about ${theAmp(amp)}`;
 export const weAsk = () => say`What we ask`;
 export const whatItMeans = () => say`What it means for you`;
 export const whatItCosts = (money: Value) => say`It costs ${money}.`;
@@ -94,7 +97,7 @@ export const answerWords = { asked: "not answered yet", yes: "yes", no: "no", pa
 export const ofNew = (percent: Value) => say`${percent} % of new`;
 
 // history
-export const benchHistory = (amp: Value) => say`Bench history of the ${amp}`;
+export const benchHistory = (amp: Value) => say`Bench history of ${theAmp(amp)}`;
 export const forTechnician = () => say`For the next technician`;
 export const circuitInUse = () => say`The circuit as it is now`;
 export const changedFromModel = (count: Value) => say`It differs from the circuit of its model by ${count} changes that are in the amp.`;

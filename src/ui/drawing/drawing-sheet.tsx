@@ -31,6 +31,8 @@ export interface DrawingSheetProps {
   action?: ReactNode;
   /** Told what was clicked, or taken by Enter. */
   picked?(at: InHand): void;
+  /** Told what was found by its name; it is in hand by then, and brought into sight. */
+  found?(at: InHand): void;
   /** More tools beside the zoom: downloads. */
   tools?: ReactNode;
   /** Lies on the drawing, in its own units: a value that is being typed. */
@@ -95,7 +97,13 @@ export function DrawingSheet(props: DrawingSheetProps) {
   return (
     <div className={`flex min-h-0 flex-col gap-2 ${large ? "h-full" : ""}`}>
       <div className="flex flex-wrap items-center gap-2">
-        <Search circuit={circuit} found={setInHand} />
+        <Search
+          circuit={circuit}
+          found={(at) => {
+            setInHand(at);
+            props.found?.(at);
+          }}
+        />
         <span className="ml-auto flex flex-wrap items-center gap-1">
           <Tool name="Smaller" press={() => zoom.by(1 / 1.4)} icon={<Minus aria-hidden className="size-5" />} />
           <Tool name="Larger" press={() => zoom.by(1.4)} icon={<Plus aria-hidden className="size-5" />} />

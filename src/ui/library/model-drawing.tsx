@@ -29,6 +29,7 @@ interface ModelDrawingProps {
   inHand?: InHand;
   setInHand?(at: InHand | undefined): void;
   picked?(at: InHand): void;
+  found?(at: InHand): void;
   /** What can be done with it, under what is known of it. */
   action?: ReactNode;
   /** Lies on the drawing, in its own units. */
@@ -45,6 +46,7 @@ export function ModelDrawing({
   drawings,
   more,
   picked,
+  found,
   action,
   over,
   known,
@@ -89,6 +91,7 @@ export function ModelDrawing({
           large={large}
           setLarge={setLarge}
           picked={picked}
+          found={found}
           action={inHand && action}
           over={over?.(drawing)}
           known={known}

@@ -5,21 +5,13 @@ import { useMemo, useState } from "react";
 import { useFieldArray } from "react-hook-form";
 import type { Badness } from "@/core/tape/events/words";
 import { judgeRuns, tellExplanation, type Condition, type MatrixAnswer, type Run } from "@/core/intermittent/conditions";
+import { usualConditions } from "@/core/intermittent/usual-conditions";
 import { conditionRuns } from "@/core/intermittent/condition-runs";
 import { capital } from "../../job/words";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../job/job-context";
 
-const USUAL: Condition[] = [
-  { name: "footswitch lead", settings: ["short", "long"] },
-  { name: "treble boost", settings: ["off", "on"] },
-  { name: "cabinet", settings: ["out of it", "in it"] },
-  { name: "warm", settings: ["cold", "an hour"] },
-  { name: "mains", settings: ["low", "usual"] },
-];
-/** What is offered as the next condition, while there is one. */
-const usualRow = (at: number) => (USUAL[at] ? { name: USUAL[at].name, settings: USUAL[at].settings.join(", ") } : {});
 type NumberedRun = ReturnType<typeof conditionRuns>[number];
 
 const BAD_WORD: Record<Badness, string> = { none: "No fault", some: "A little", bad: "Bad" };
@@ -27,6 +19,7 @@ const BAD_WORD: Record<Badness, string> = { none: "No fault", some: "A little", 
 export function Matrix() {
   const { view } = useJob();
   const { state } = view;
+  const usual = useMemo(() => usualConditions(state, view.circuit), [state, view.circuit]);
   const conditions = state.conditions?.conditions;
   const runs = useMemo(() => conditionRuns(state), [state]);
   const answer = useMemo(() => (conditions ? judgeRuns(conditions, runs) : undefined), [conditions, runs]);
@@ -38,7 +31,7 @@ export function Matrix() {
           Record runs under different conditions. Name the conditions that could matter, each with its settings. Each planned run changes
           several at once: that takes far fewer runs than one at a time, and finds a fault that needs two conditions together.
         </p>
-        <ConditionsForm from={USUAL.slice(0, 3)} />
+        <ConditionsForm from={usual.slice(0, 3)} usual={usual} />
       </div>
     );
   return (
@@ -49,7 +42,7 @@ export function Matrix() {
       <Runs conditions={conditions} runs={runs} answer={answer} />
       <details>
         <summary className="min-h-11 cursor-pointer font-bold">Other conditions</summary>
-        <ConditionsForm from={conditions} />
+        <ConditionsForm from={conditions} usual={usual} />
       </details>
     </div>
   );
@@ -180,7 +173,7 @@ function Runs({ conditions, runs, answer }: { conditions: readonly Condition[]; 
   );
 }
 
-function ConditionsForm({ from }: { from: readonly Condition[] }) {
+function ConditionsForm({ from, usual }: { from: readonly Condition[]; usual: readonly Condition[] }) {
   const { say } = useJob();
   const { field, onSubmit, refused, form } = useTypedForm(
     { rows: from.map((c) => ({ name: c.name, settings: c.settings.join(", ") })) },
@@ -197,6 +190,12 @@ function ConditionsForm({ from }: { from: readonly Condition[] }) {
     },
   );
   const { fields, append, remove } = useFieldArray({ control: form.control, name: "rows" });
+  /** The first of the usual ones that is not in a row yet. */
+  const offered = () => {
+    const there = form.getValues("rows").map((r) => r.name.trim());
+    const next = usual.find((c) => !there.includes(c.name));
+    return next && { name: next.name, settings: next.settings.join(", ") };
+  };
   return (
     <form className="space-y-2" onSubmit={onSubmit}>
       {fields.map((f, i) => (
@@ -218,7 +217,7 @@ function ConditionsForm({ from }: { from: readonly Condition[] }) {
           type="button"
           className="btn"
           disabled={fields.length >= 10}
-          onClick={() => append({ name: "", settings: "", ...usualRow(fields.length) })}
+          onClick={() => append({ name: "", settings: "", ...offered() })}
         >
           Another condition
         </button>
