@@ -39,6 +39,10 @@ export function roleOfPlace(place: CapacitorPlace): RoleOf {
   return { role: place, does: texts.placeDoes(place), danger: true, ...(SAFETY[place] ? { safety: SAFETY[place] } : {}) };
 }
 
+/** What one does in an amp without a circuit, where nobody has said where it lies. @param reservoir named as one at Make safe. */
+export const roleUnseen = (reservoir: boolean): RoleOf =>
+  reservoir ? { role: "reservoir", does: texts.roleNamed() } : { role: "tone", does: texts.roleUnknown() };
+
 /** @param c a capacitor of the circuit. @param place what somebody has said of where it lies, which counts before the circuit. */
 export function roleOfCapacitor(circuit: Circuit, c: Element, place?: CapacitorPlace): RoleOf {
   if (place) return roleOfPlace(place);

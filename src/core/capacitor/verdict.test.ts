@@ -173,3 +173,24 @@ test("before and after cleaning, in ohms; what is left is said", () => {
   expect(found!.left).toBe(true);
   expect(of(read(4), cleaned, read(0.05))[0]!.left).toBe(false);
 });
+
+test("without a circuit: each that the tape names, once, by whatever it is called", () => {
+  const all = (...drafts: EventDraft[]) => knownCapacitors(undefined, foldJob(tape(...drafts.map((d, i): [number, EventDraft] => [i, d]))));
+  const can: EventDraft = { type: "reservoir", payload: { name: "big can", farads: 32e-6, volts: 450 } };
+  const coupling: EventDraft = { type: "capacitor", payload: { part: "C6", farads: 22e-9, kind: "paper" } };
+  const tested: EventDraft = { type: "capacitor-test", payload: { part: "c6", kind: "capacitance", value: 24e-9 } };
+  const known = all(can, coupling, tested);
+  expect(known.map((c) => [c.name, c.farads, c.volts, c.role.role, c.role.danger ?? false])).toEqual([
+    ["big can", 32e-6, 450, "reservoir", false],
+    ["C6", 22e-9, undefined, "tone", false],
+  ]);
+  expect(known[1]!.tests).toHaveLength(1);
+  // Nobody has read its volts, and nothing says what it bears.
+  expect(judgeCapacitor(known[1]!, undefined, ask).verdict).toBe("look");
+  // What was fitted in its place has to be read off anew.
+  const changed: EventDraft = {
+    type: "change",
+    payload: { position: "big can", kind: "replacement", newPart: "47 µF 500 V", reversible: true },
+  };
+  expect(all(can, changed)[0]).toMatchObject({ farads: undefined, volts: undefined, replaced: 2 });
+});

@@ -109,7 +109,9 @@ export function judgeCapacitor(
       texts.badName(name!.does, name!.evidence.length),
     );
   }
-  if (c.farads === undefined || (c.volts === undefined && (stress?.worst ?? 0) > 10)) return say("look", texts.ratingUnread());
+  // Without a circuit nobody knows what it bears: a rating that was not read is missing.
+  const bears = stress?.worst ?? (c.element ? 0 : Infinity);
+  if (c.farads === undefined || (c.volts === undefined && bears > 10)) return say("look", texts.ratingUnread());
   const watched = tests.find((t) => t.verdict === "watch");
   const age = c.year === undefined ? undefined : today - c.year;
   const aged = age === undefined ? Infinity : age;

@@ -9,6 +9,8 @@ export const placeDoes = (place: string) =>
     "across the line": say`across the mains, before or behind the switch: if it shorts, it burns`,
     "output to a jack": say`keeps the high tension off a jack: if it shorts, whoever plugs in is on the high tension`,
   })[place] ?? place;
+export const roleNamed = () => say`holds a charge: named at Make safe`;
+export const roleUnknown = () => say`what it does is not known: this job has no circuit`;
 export const roleReservoir = (rail: Value) => say`first capacitor after the rectifier, on ${rail}`;
 export const roleFilter = (rail: Value) => say`smooths and decouples ${rail}`;
 export const roleBias = (rail: Value) => say`smooths the bias supply ${rail}; its plus is at chassis`;
@@ -237,3 +239,9 @@ export const wattsNotNamed = () => say`the watts that it is rated for are not na
 export const kindNotNamed = () => say`its kind is not named: film, electrolytic, metal-oxide`;
 export const notChecked = (why: Value) => say`not checked in its place: ${why}`;
 export const notSolved = () => say`what bears on it is not solved`;
+
+// What stands on a capacitor, as it is typed.
+export const sizeNotRead = (why: Value) => say`Size: ${why}; accepted: 32u, 100uF, 22n`;
+export const sizeOutside = (echo: Value) => say`Size: read ${echo}; accepted: 0.1 pF to 1 F`;
+export const ratedNotRead = (why: Value) => say`Rated volts: ${why}; accepted: 450`;
+export const ratedOutside = (echo: Value) => say`Rated volts: read ${echo}; accepted: 1 to 20,000 V`;

@@ -13,6 +13,7 @@ import { CAPACITOR_PLACES, CASE_LEADS, type CapacitorTestKind } from "@/core/tap
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../job/job-context";
+import { CapacitorKinds } from "./capacitor-kinds";
 import type { CapacitorRow } from "./use-capacitors";
 
 export function CapacitorDetail({ row }: { row: CapacitorRow }) {
@@ -109,11 +110,7 @@ function ReadOff({ row: { c } }: { row: CapacitorRow }) {
         <Field label="Kind">
           <input className="input w-full" list="capacitor-kinds" placeholder="paper" {...field("kind")} />
         </Field>
-        <datalist id="capacitor-kinds">
-          {["electrolytic", "paper", "polyester", "polypropylene", "mica", "ceramic"].map((k) => (
-            <option key={k} value={k} />
-          ))}
-        </datalist>
+        <CapacitorKinds />
         <Field label="Colours in their order">
           <input className="input w-full" placeholder="red red yellow" {...field("colours")} />
         </Field>

@@ -1,6 +1,8 @@
 "use client";
 /** Every capacitor of the amp: what it does, bears, measured, and what is to be done with it; those that a failure makes dangerous apart. */
 
+import { useMemo } from "react";
+import type { Circuit } from "@/core/circuit/circuit";
 import { questionAsked } from "@/core/repair/owner-acts";
 import { words } from "@/core/language/language";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
@@ -14,6 +16,7 @@ import { WideTable } from "../../forms/wide-table";
 import { lateInBrowser } from "../../forms/late";
 import { useJob } from "../../job/job-context";
 import { VerdictMark } from "../../forms/verdict-mark";
+import { NameCapacitor } from "./name-capacitor";
 import { CapacitorDetail } from "./capacitor-detail";
 import { BadNames } from "./bad-names";
 import { useCapacitors, type CapacitorRow } from "./use-capacitors";
@@ -32,17 +35,13 @@ const ORDER: CapacitorVerdict[] = ["replace", "reform", "test", "look", "keep"];
 
 export function CapacitorTable() {
   const { rows, circuit, failed, solving } = useCapacitors();
-  const { view, settings } = useJob();
+  const { settings } = useJob();
   const dangerous = rows.filter((r) => r.c.role.danger);
   const others = rows.filter((r) => !r.c.role.danger);
-  const layer = capacitorLayer(
-    circuit,
-    view.rows,
-    rows.filter((r) => r.c.element).map((r) => ({ name: r.c.name, text: TO_DO[r.judged.verdict], strong: r.judged.verdict === "replace" })),
-  );
   return (
     <div className="space-y-4">
       <p className="text-2xl font-bold" data-testid="capacitors-say">
+        {rows.length === 0 && "No capacitor known yet"}
         {ORDER.flatMap((v) => {
           const n = rows.filter((r) => r.judged.verdict === v).length;
           return n > 0 ? [`${n} ${TO_DO[v]}`] : [];
@@ -64,13 +63,34 @@ export function CapacitorTable() {
           <Table rows={dangerous} label="Dangerous capacitors" />
         </Section>
       )}
-      <Section title="Capacitors of the circuit">
-        {others.length === 0 ? <p>The circuit has no capacitors.</p> : <Table rows={others} label="Capacitors" />}
+      <Section title={circuit ? "Capacitors of the circuit" : "Capacitors"}>
+        {others.length > 0 ? (
+          <Table rows={others} label="Capacitors" />
+        ) : (
+          <p>{circuit ? "The circuit has no capacitors." : "None is named yet: name each as you come to it."}</p>
+        )}
+        {!circuit && <NameCapacitor known={rows.map((r) => r.c.name)} />}
       </Section>
-      <StationDrawing layer={layer} />
+      {circuit && <CapacitorDrawing circuit={circuit} rows={rows} />}
       <BadNames />
     </div>
   );
+}
+
+function CapacitorDrawing({ circuit, rows }: { circuit: Circuit; rows: readonly CapacitorRow[] }) {
+  const { view } = useJob();
+  const layer = useMemo(
+    () =>
+      capacitorLayer(
+        circuit,
+        view.rows,
+        rows
+          .filter((r) => r.c.element)
+          .map((r) => ({ name: r.c.name, text: TO_DO[r.judged.verdict], strong: r.judged.verdict === "replace" })),
+      ),
+    [circuit, view.rows, rows],
+  );
+  return <StationDrawing layer={layer} />;
 }
 
 function Table({ rows, label }: { rows: CapacitorRow[]; label: string }) {

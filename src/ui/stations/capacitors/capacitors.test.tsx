@@ -338,3 +338,44 @@ test("a part typed into the ledger is checked in its place: out wants a word, th
     checks: expect.arrayContaining([expect.stringMatching(/^volts: 350 V/)]) as unknown,
   });
 });
+
+describe("in a job without a circuit", () => {
+  const bare = (server: TestServer) => renderJob(<Work />, { server });
+  const named = (name: string, farads: number, volts: number): EventDraft => ({ type: "reservoir", payload: { name, farads, volts } });
+
+  test("a capacitor is named by what stands on it, its test is judged by that, and a reservoir named at Make safe is there already", async () => {
+    const server = new TestServer([named("C1", 32e-6, 450)]);
+    await bare(server);
+    await userEvent.click(screen.getByRole("tab", { name: "Capacitors" }));
+    const row = (name: string) => screen.getByRole("row", { name: new RegExp(`^${name} `) });
+    // An old can of unknown age is tested first: the rule of the shop, with nothing said of what it bears.
+    expect(row("C1")).toHaveTextContent(/32 µF.*450 V.*test/);
+    const form = within(screen.getByRole("form", { name: "Name a capacitor" }));
+    await userEvent.type(form.getByLabelText("Name"), "C6");
+    await userEvent.type(form.getByLabelText("Size"), "22n 400V");
+    await userEvent.type(form.getByLabelText("Kind"), "paper");
+    await userEvent.type(form.getByLabelText("Year"), "1961{Enter}");
+    await settle();
+    expect(server.lines.at(-1)!.payload).toEqual({ part: "C6", farads: 22e-9, volts: 400, kind: "paper", year: 1961 });
+    // The same name again is asked about and kept.
+    await userEvent.type(form.getByLabelText("Name"), "c6");
+    await userEvent.type(form.getByLabelText("Size"), "22n{Enter}");
+    expect(form.getByRole("alert")).toHaveTextContent("c6 is there already");
+    expect(form.getByLabelText("Name")).toHaveValue("c6");
+    await userEvent.click(screen.getByRole("button", { name: "C6: read off, tests" }));
+    const tests = within(screen.getByRole("form", { name: "Tests of C6" }));
+    await userEvent.type(tests.getByLabelText("Leakage"), "40u");
+    await userEvent.type(tests.getByLabelText("at volts"), "400{Enter}");
+    await settle();
+    // By hand: new paper of 22 nF insulates 3 GΩ (the smaller of 3 GΩ and 1000 s / 22 nF), 0.13 µA at 400 V; 40 µA is far out.
+    expect(row("C6")).toHaveTextContent(/replace/);
+  });
+
+  test("it is formed to its rating, through a resistor, with the limit of its size", async () => {
+    await bare(new TestServer([named("C1", 32e-6, 450)]));
+    await userEvent.click(screen.getByRole("tab", { name: "Reform" }));
+    // K·C + 0.3 mA with K 0.04 mA/µF above 350 V: 1.58 mA.
+    expect(await screen.findByRole("row", { name: /C1/ })).toHaveTextContent(/450 V.*450 V.*1\.58 mA/);
+    expect(screen.queryByRole("tab", { name: "Substitute" })).toBeNull();
+  });
+});

@@ -11,7 +11,7 @@ import { besideLayer } from "../../drawing/layers";
 import { WideTable } from "../../forms/wide-table";
 import { lateInBrowser } from "../../forms/late";
 import { VerdictMark } from "../../forms/verdict-mark";
-import { useCapacitors } from "./use-capacitors";
+import { useDrawnCapacitors } from "./use-capacitors";
 
 const WORD = { in: "good", watch: "watch", out: "no", none: "not known" } as const;
 
@@ -70,7 +70,7 @@ const StationDrawing = lateInBrowser(() => import("../../drawing/station-drawing
 
 /** @param part what is to be fitted, for its frame on the drawing. */
 export function BesideTable({ beside, failed, part }: { beside?: Beside; failed: string; part: string }) {
-  const { circuit } = useCapacitors();
+  const { circuit } = useDrawnCapacitors();
   const layer = useMemo(() => beside && besideLayer(circuit, part, beside.now.points, beside.then.points), [circuit, part, beside]);
   if (failed) return <p role="alert">The amp with it could not be computed: {failed}</p>;
   if (!beside) return <p role="status">Solving the amp with it</p>;

@@ -19,10 +19,10 @@ import { useAnswer } from "../../job/use-answer";
 import { CheckMark } from "./checks-table";
 import { FitPart } from "./fit-part";
 import { StockParts } from "./stock-parts";
-import { inKit, useCapacitors } from "./use-capacitors";
+import { inKit, useDrawnCapacitors } from "./use-capacitors";
 
 export function Kit() {
-  const all = useCapacitors();
+  const all = useDrawnCapacitors();
   const { circuit, rows, stresses, stock, swap, netlist, mains, year } = all;
   const { settings, capacitors, jobId, view } = useJob();
   const chosen = inKit(all);
@@ -192,7 +192,7 @@ function PlanKit({ kit }: { kit: ReturnType<typeof recapKit> }) {
 
 function Line({ line }: { line: KitLine }) {
   const { settings } = useJob();
-  const { circuit, rows, year } = useCapacitors();
+  const { circuit, rows, year } = useDrawnCapacitors();
   const [fitting, setFitting] = useState(false);
   const drawn = line.parts.flatMap((p) => findElement(circuit, p) ?? []);
   const all = line.checks.flatMap((c) => c.checks);

@@ -24,7 +24,7 @@ import { useJob } from "../../job/job-context";
 import { useAnswer } from "../../job/use-answer";
 import { BesideTable, ChecksTable } from "./checks-table";
 import { FitPart } from "./fit-part";
-import { useCapacitors } from "./use-capacitors";
+import { useDrawnCapacitors } from "./use-capacitors";
 
 interface Offered {
   sections: { part: Element; lug?: string; offer: CapacitorOffer }[];
@@ -50,7 +50,7 @@ const shown = (farads: number) =>
     .replace(" ", "");
 
 export function SubstituteCapacitor({ part }: { part: Element }) {
-  const { circuit, rows, stresses, stock, netlist, mains, year } = useCapacitors();
+  const { circuit, rows, stresses, stock, netlist, mains, year } = useDrawnCapacitors();
   const { settings, capacitors } = useJob();
   const [offered, setOffered] = useState<Offered>();
   const sections = part.notes.section ? circuit.elements.filter((e) => e.letter === "C" && e.notes.section === part.notes.section) : [part];

@@ -22,7 +22,7 @@ import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../job/job-context";
 import { useBorn } from "./use-born";
-import { useCapacitors } from "./use-capacitors";
+import { useDrawnCapacitors } from "./use-capacitors";
 import { Verdict } from "./verdict";
 
 export function SubstituteControl({ part }: { part: Element }) {
@@ -107,7 +107,7 @@ function Curves({ was, by }: { was: { ohms: number; taper: string }; by: PotOffe
 export function SubstituteOutputTransformer({ part }: { part: Element }) {
   const { settings } = useJob();
   const { all } = useBorn(part.name);
-  const { circuit } = useCapacitors();
+  const { circuit } = useDrawnCapacitors();
   const [offer, setOffer] = useState<OutputTransformerOffer>();
   const single = part.type === "OPT_SE";
   const primary = Number(part.params[single ? "zp" : "zpp"] ?? 0);
@@ -184,7 +184,7 @@ export function SubstituteOutputTransformer({ part }: { part: Element }) {
 
 export function SubstituteTube({ part, tube }: { part: Element; tube: TubeType }) {
   const { born, failed } = useBorn(part.name);
-  const { circuit } = useCapacitors();
+  const { circuit } = useDrawnCapacitors();
   const others = TUBE_TYPES.filter((t) => t.kind === tube.kind && t.model);
   const [type, setType] = useState("");
   const by = others.find((t) => t.type === type);

@@ -12,11 +12,11 @@ import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
 import { useJob } from "../../job/job-context";
 import { useBorn } from "./use-born";
-import { useCapacitors } from "./use-capacitors";
+import { useDrawnCapacitors } from "./use-capacitors";
 import { Verdict } from "./verdict";
 
 export function SubstitutePowerTransformer({ part }: { part: Element }) {
-  const { circuit } = useCapacitors();
+  const { circuit } = useDrawnCapacitors();
   const { settings } = useJob();
   const { born, failed } = useBorn(part.name);
   const [offer, setOffer] = useState<PowerTransformerOffer>();

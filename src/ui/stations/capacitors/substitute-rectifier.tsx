@@ -12,10 +12,10 @@ import { useJob } from "../../job/job-context";
 import { useAnswer } from "../../job/use-answer";
 import { BesideTable, ChecksTable } from "./checks-table";
 import { FitPart } from "./fit-part";
-import { useCapacitors } from "./use-capacitors";
+import { useDrawnCapacitors } from "./use-capacitors";
 
 export function SubstituteRectifier({ part }: { part: Element }) {
-  const { netlist, mains } = useCapacitors();
+  const { netlist, mains } = useDrawnCapacitors();
   const { settings, capacitors } = useJob();
   const [offer, setOffer] = useState<{ surge?: number; inverse?: number }>();
   const { field, onSubmit, refused } = useTypedForm({ surge: "30", inverse: "1000" }, (v) => {

@@ -16,11 +16,11 @@ import { useAnswer } from "../../job/use-answer";
 import { BesideTable } from "./checks-table";
 import { FitPart } from "./fit-part";
 import { useBorn } from "./use-born";
-import { useCapacitors } from "./use-capacitors";
+import { useDrawnCapacitors } from "./use-capacitors";
 import { Verdict } from "./verdict";
 
 export function SubstituteResistor({ part }: { part: Element }) {
-  const { circuit, year } = useCapacitors();
+  const { circuit, year } = useDrawnCapacitors();
   const { settings } = useJob();
   const { born, failed } = useBorn(part.name);
   const [offer, setOffer] = useState<ResistorOffer>();
@@ -108,7 +108,7 @@ export function SubstituteResistor({ part }: { part: Element }) {
 
 /** A choke where the resistor is: only between two points of the supply. */
 export function SubstituteChoke({ part }: { part: Element }) {
-  const { circuit, netlist, mains } = useCapacitors();
+  const { circuit, netlist, mains } = useDrawnCapacitors();
   const { settings, capacitors } = useJob();
   const [offer, setOffer] = useState<{ henries: number; ohms: number }>();
   const { field, onSubmit, refused } = useTypedForm({ henries: "10", ohms: "200" }, (v) => {

@@ -14,7 +14,7 @@ import { SubstituteControl, SubstituteOutputTransformer, SubstituteTube } from "
 import { SubstitutePowerTransformer } from "./substitute-power";
 import { SubstituteRectifier } from "./substitute-rectifier";
 import { SubstituteChoke, SubstituteResistor } from "./substitute-resistor";
-import { useCapacitors } from "./use-capacitors";
+import { useDrawnCapacitors } from "./use-capacitors";
 
 const canBe = (e: Element) =>
   e.letter === "C" ||
@@ -25,7 +25,7 @@ const canBe = (e: Element) =>
   /^OPT_/.test(e.type ?? "");
 
 export function Substitute() {
-  const { circuit } = useCapacitors();
+  const { circuit } = useDrawnCapacitors();
   const { inHand, setInHand } = useJob();
   const parts = circuit.elements.filter(canBe);
   const [typed, setTyped] = useState(parts[0]?.name ?? "");

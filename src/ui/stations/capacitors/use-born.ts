@@ -3,11 +3,11 @@
 
 import { useJob } from "../../job/job-context";
 import { useAnswer } from "../../job/use-answer";
-import { useCapacitors } from "./use-capacitors";
+import { useDrawnCapacitors } from "./use-capacitors";
 
 export function useBorn(part: string) {
   const { capacitors } = useJob();
-  const { netlist, mains } = useCapacitors();
+  const { netlist, mains } = useDrawnCapacitors();
   const { answer, failed } = useAnswer(capacitors && JSON.stringify(["born", netlist, mains]), () => capacitors!.born(netlist, mains));
   return { born: answer?.find((b) => b.part === part), all: answer, failed };
 }

@@ -26,8 +26,9 @@ export interface CapacitorRow {
 }
 
 export interface CapacitorsValue {
-  circuit: Circuit;
-  netlist: string;
+  /** None in a job without a circuit: then they are those that the tape names, and nothing is known of what they bear. */
+  circuit?: Circuit;
+  netlist?: string;
   /** Volts at the plug that everything is solved at. */
   mains: number;
   year: number;
@@ -51,13 +52,17 @@ export interface CapacitorsValue {
 
 const CapacitorsContext = createContext<CapacitorsValue | undefined>(undefined);
 
-/** Undefined in a job without a circuit. */
-export const useCapacitorsIfAny = (): CapacitorsValue | undefined => useContext(CapacitorsContext);
-
 export function useCapacitors(): CapacitorsValue {
-  const value = useCapacitorsIfAny();
+  const value = useContext(CapacitorsContext);
   if (!value) throw new Error("used outside the capacitors of an amp");
   return value;
+}
+
+/** For what needs the circuit: substitutes, the kit. */
+export function useDrawnCapacitors(): CapacitorsValue & { circuit: Circuit; netlist: string } {
+  const { circuit, netlist, ...value } = useCapacitors();
+  if (!circuit || netlist === undefined) throw new Error("used in a job without a circuit");
+  return { ...value, circuit, netlist };
 }
 
 /** What came back from the shop. */
@@ -70,7 +75,13 @@ function seenAt(findings: readonly { place: string; text: string; severity: stri
   )?.text;
 }
 
-export function CapacitorsProvider({ circuit, netlist, children }: { circuit: Circuit; netlist: string; children: ReactNode }) {
+interface CapacitorsProviderProps {
+  circuit?: Circuit;
+  netlist?: string;
+  children: ReactNode;
+}
+
+export function CapacitorsProvider({ circuit, netlist, children }: CapacitorsProviderProps) {
   const { view, settings, capacitors, parts, badNames, tape } = useJob();
   const { state, rows: walked } = view;
   const mains = state.mainsVolts ?? wallVolts(circuit, settings.mainsVolts);
@@ -80,8 +91,8 @@ export function CapacitorsProvider({ circuit, netlist, children }: { circuit: Ci
   const [names, setNames] = useState<BadName[]>(badNames ?? []);
   const [shopFailed, setShopFailed] = useState("");
   const year = useMemo(() => new Date().getFullYear(), []);
-  const key = capacitors && JSON.stringify([netlist, mains]);
-  const { answer, progress, failed } = useAnswer(key, () => capacitors!.stresses(netlist, mains));
+  const key = capacitors && netlist !== undefined ? JSON.stringify([netlist, mains]) : undefined;
+  const { answer, progress, failed } = useAnswer(key, () => capacitors!.stresses(netlist!, mains));
   const stresses = useMemo(() => new Map((answer ?? []).map((s) => [s.part, s])), [answer]);
 
   const act = useCallback(async (work: () => Promise<Shop>) => {
@@ -116,7 +127,7 @@ export function CapacitorsProvider({ circuit, netlist, children }: { circuit: Ci
       const reading = latestReading(state, c.name, "leak");
       const source = c.element ? Math.max(0, ...c.element.nodes.map(voltsAt)) : 0;
       const fresh = reading && reading.seq > (c.replaced ?? 0) && source > 0;
-      const grid = c.element && gridLeakOf(circuit, c.element)?.ohms;
+      const grid = circuit && c.element && gridLeakOf(circuit, c.element)?.ohms;
       const lifted: LiftedLeg | undefined = fresh ? { read: reading.value, source, ...(grid ? { gridLeakOhms: grid } : {}) } : undefined;
       const stress = stresses.get(c.name);
       const seen = c.replaced === undefined ? seenAt(state.findings, c.name) : undefined;

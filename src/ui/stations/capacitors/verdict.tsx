@@ -8,7 +8,7 @@ import { useJob } from "../../job/job-context";
 import { useAnswer } from "../../job/use-answer";
 import { BesideTable, ChecksTable } from "./checks-table";
 import { FitPart } from "./fit-part";
-import { useCapacitors } from "./use-capacitors";
+import { useDrawnCapacitors } from "./use-capacitors";
 
 export function Verdict({
   part,
@@ -23,7 +23,7 @@ export function Verdict({
   newPart: string;
   done(): void;
 }) {
-  const { netlist, mains } = useCapacitors();
+  const { netlist, mains } = useDrawnCapacitors();
   const { capacitors } = useJob();
   const beside = useAnswer(capacitors && JSON.stringify([netlist, set, mains]), () => capacitors!.beside(netlist, set, mains));
   return (

@@ -26,8 +26,8 @@ test.each([
   ["", "32u", "450", /Give it a name/],
   ["C1", "big", "450", /^Size: .*accepted: 32u/],
   ["C1", "32", "450", /32 µF or 32 pF\?/],
-  ["C1", "2F", "450", /read 2.*accepted: 1 nF to 1 F/],
-  ["C1", "32u", "9000", /0 to 3000 V/],
+  ["C1", "2F", "450", /read 2.*accepted: 0.1 pF to 1 F/],
+  ["C1", "32u", "9000", /1 to 3000 V/],
 ])("%p %p %p is refused by the field that is wrong, and kept", async (name, size, volts, why) => {
   const logged = await station();
   if (name) await userEvent.type(field("Name"), name);

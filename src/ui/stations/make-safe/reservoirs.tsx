@@ -4,7 +4,7 @@
 import { useMemo } from "react";
 import type { ReservoirState } from "@/core/safety/proof";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
-import { parseQuantity } from "@/core/quantity/parse";
+import { readMarking } from "@/core/capacitor/marking";
 import { tiesOf, type Tie } from "@/core/safety/separate-reservoirs";
 import { Field } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
@@ -84,17 +84,15 @@ function tieWords(tie: Tie): string {
 export function NameReservoir() {
   const { say, settings, view } = useJob();
   const { field, onSubmit, refused } = useTypedForm({ name: "", farads: "", volts: "" }, (typed) => {
-    // What stands on the can, "16u 450V", is both.
-    const [size = "", printed = ""] = typed.volts.trim() === "" ? typed.farads.trim().split(/\s+(?=[\d.,]+\s*V?$)/i) : [typed.farads];
-    const farads = parseQuantity(size, { unit: "F", decimal: settings.decimal });
-    const volts = parseQuantity(typed.volts.trim() || printed, { unit: "V", decimal: settings.decimal });
+    const read = readMarking(typed.farads, typed.volts, settings.decimal);
     const name = typed.name.trim();
     if (!name) return "Give it a name: C1, big can";
-    if (!farads.ok) return `Size: ${farads.why}; accepted: 32u, 100uF`;
-    if (!volts.ok) return `Voltage: ${volts.why}; accepted: 450`;
-    if (farads.quantity.value < 1e-9 || farads.quantity.value > 1) return `Size: read ${farads.quantity.echo}; accepted: 1 nF to 1 F`;
-    if (volts.quantity.value < 0 || volts.quantity.value > 3000) return `Voltage: read ${volts.quantity.echo}; accepted: 0 to 3000 V`;
-    say({ type: "reservoir", payload: { name, farads: farads.quantity.value, volts: volts.quantity.value } });
+    if (!read.ok) return read.why;
+    const { farads, volts } = read;
+    if (volts === undefined) return "Its rated volts are missing; accepted: 450, or 16u 450V in the size";
+    if (farads < 1e-9) return `Size: read ${formatQuantity(farads, "F")}; accepted: 1 nF to 1 F`;
+    if (volts > 3000) return `Rated volts: read ${formatVolts(volts)}; accepted: 1 to 3000 V`;
+    say({ type: "reservoir", payload: { name, farads, volts } });
   });
   return (
     <details open={view.reservoirs.length === 0}>

@@ -40,25 +40,26 @@ const ALWAYS = [
   { id: "approvals", name: "Approvals", body: <Approvals />, keep: true },
   { id: "quote", name: "Quote", body: <QuoteTab />, keep: true },
 ];
-const WITH_CIRCUIT = [
+const CAPACITORS = [
   { id: "capacitors", name: "Capacitors", body: <CapacitorTable /> },
   { id: "reforming", name: "Reform", body: <Reforming /> },
+];
+const WITH_CIRCUIT = [
   { id: "substitute", name: "Substitute", body: <Substitute /> },
   { id: "kit", name: "Kit", body: <Kit /> },
 ];
 
 export function Work() {
   const { view, netlist } = useJob();
-  if (!view.circuit || netlist === undefined)
-    return (
-      <div className="max-w-6xl">
-        <Tabs tabs={ALWAYS} label="Work" />
-      </div>
-    );
+  const drawn = view.circuit !== undefined && netlist !== undefined;
   return (
-    <CapacitorsProvider circuit={view.circuit} netlist={netlist}>
+    <CapacitorsProvider {...(drawn ? { circuit: view.circuit, netlist } : {})}>
       <div className="max-w-6xl">
-        <Tabs tabs={[...ALWAYS, ...WITH_CIRCUIT]} label="Work" first={openRun(reformRuns(view.state)) ? "reforming" : "changes"} />
+        <Tabs
+          tabs={[...ALWAYS, ...CAPACITORS, ...(drawn ? WITH_CIRCUIT : [])]}
+          label="Work"
+          first={openRun(reformRuns(view.state)) ? "reforming" : "changes"}
+        />
       </div>
     </CapacitorsProvider>
   );
