@@ -3,8 +3,19 @@
 
 import { useEffect, type RefObject } from "react";
 
-/** The field or the block that a station asks for first. */
+/** What a station asks for first, or the block in which it stands. */
 const FIRST = "[data-arrival], [data-reading-field]";
+const TAKES_FOCUS = "a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), [tabindex]";
+
+/** The first of them that can be reached: not behind a gate, not in a tab that is not shown. */
+function firstOf(room: HTMLElement): HTMLElement | undefined {
+  for (const at of room.querySelectorAll<HTMLElement>(FIRST)) {
+    if (at.closest("[inert], [hidden]")) continue;
+    const takes = at.matches(TAKES_FOCUS) ? at : at.querySelector<HTMLElement>(TAKES_FOCUS);
+    if (takes) return takes;
+  }
+  return undefined;
+}
 
 /** @param station again for each. @param heading has the focus where a station asks for nothing. */
 export function useArrival(main: RefObject<HTMLElement | null>, heading: RefObject<HTMLElement | null>, station: string): void {
@@ -13,10 +24,10 @@ export function useArrival(main: RefObject<HTMLElement | null>, heading: RefObje
     const onBody = () => document.activeElement === null || document.activeElement === document.body;
     if (!room) return;
     const arrive = () => {
-      const first = room.querySelector<HTMLElement>(FIRST);
+      const first = firstOf(room);
       const waiting = onBody() || document.activeElement === heading.current;
       if (waiting) (first ?? heading.current)?.focus({ preventScroll: true });
-      return first !== null || !waiting;
+      return first !== undefined || !waiting;
     };
     if (arrive()) return;
     // What comes late (a solve, a part that is loaded) is waited for until somebody does something.

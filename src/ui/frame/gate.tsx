@@ -35,7 +35,7 @@ export function Gate({ station, children }: { station: StationId; children: Reac
             {title}: {detail}
           </p>
           <div className="mt-3 flex flex-wrap items-end gap-3">
-            <Link href={`/jobs/${jobId}/make-safe`} className="btn btn-primary">
+            <Link href={`/jobs/${jobId}/make-safe`} className="btn btn-primary" data-arrival>
               Make safe first
             </Link>
             {energy.kind !== "live" && view.state.power?.state !== "on" && <GatePass station={station} />}

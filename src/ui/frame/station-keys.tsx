@@ -5,6 +5,7 @@ import { useEffect, useState } from "react";
 import { useRouter } from "next/navigation";
 import { useHotkeys } from "react-hotkeys-hook";
 import { STATIONS, type StationId } from "@/core/tape/stations";
+import { isTyped } from "../forms/focus";
 import { useJob } from "../job/job-context";
 
 export function StationKeys({ current }: { current: StationId }) {
@@ -27,6 +28,18 @@ export function StationKeys({ current }: { current: StationId }) {
       e.preventDefault();
       setTyped("");
     }
+  });
+  // Brackets begin nothing that is typed: in a field with nothing in it they lead on too, so that stations can be walked through.
+  useEffect(() => {
+    const brackets = (e: KeyboardEvent) => {
+      const field = e.target;
+      if (!(field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement) || !isTyped(field) || field.value !== "") return;
+      if (e.ctrlKey || e.metaKey || (e.key !== "]" && e.key !== "[") || field.closest("dialog, [role=dialog]")) return;
+      e.preventDefault();
+      go((at + (e.key === "]" ? 1 : STATIONS.length - 1)) % STATIONS.length);
+    };
+    window.addEventListener("keydown", brackets);
+    return () => window.removeEventListener("keydown", brackets);
   });
   // Before everything else: digits answer questions at other stations.
   useEffect(() => {

@@ -23,7 +23,11 @@ export function Complaint() {
         )}
       >
         <Field label="What is wrong?" error={formState.errors.words && "Enter the complaint, however short"}>
-          <textarea className="textarea min-h-20 w-full text-lg" {...register("words", { validate: (v) => v.trim() !== "" })} />
+          <textarea
+            data-arrival={stands ? undefined : true}
+            className="textarea min-h-20 w-full text-lg"
+            {...register("words", { validate: (v) => v.trim() !== "" })}
+          />
         </Field>
         <fieldset className="flex flex-wrap gap-x-4 text-sm">
           <legend className="mb-1">When does it happen?</legend>

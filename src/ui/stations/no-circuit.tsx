@@ -14,7 +14,7 @@ export function NoCircuit({ what }: { what: string }) {
           Give it one at Intake
         </Link>
         , or{" "}
-        <Link className="underline" href={`/library/new?for=${jobId}`}>
+        <Link className="underline" data-arrival href={`/library/new?for=${jobId}`}>
           put it together from its tubes
         </Link>
         . Until then readings stand at{" "}

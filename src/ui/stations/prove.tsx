@@ -75,14 +75,18 @@ function TestRow({ spec }: { spec: SafetyTestSpec }) {
             {done.note ? `, ${done.note}` : ""}
           </p>
         )}
-        {spec.unit === undefined ? <LookedAt spec={spec} /> : <Measured spec={spec} unit={spec.unit} />}
+        {spec.unit === undefined ? (
+          <LookedAt spec={spec} done={done !== undefined} />
+        ) : (
+          <Measured spec={spec} unit={spec.unit} done={done !== undefined} />
+        )}
       </td>
     </tr>
   );
 }
 
 /** A test with a figure: passed or not by its limit. */
-function Measured({ spec, unit }: { spec: SafetyTestSpec; unit: NonNullable<SafetyTestSpec["unit"]> }) {
+function Measured({ spec, unit, done }: { spec: SafetyTestSpec; unit: NonNullable<SafetyTestSpec["unit"]>; done: boolean }) {
   const { say, settings } = useJob();
   const { field, onSubmit, refused, typed } = useTypedForm({ text: "" }, ({ text }) => {
     const open = unit === "Ω" && isOverload(text);
@@ -96,7 +100,7 @@ function Measured({ spec, unit }: { spec: SafetyTestSpec; unit: NonNullable<Safe
   });
   return (
     <>
-      <form className="flex gap-1" data-onward="safety-tests" onSubmit={onSubmit}>
+      <form className="flex gap-1" data-onward="safety-tests" data-arrival={done ? undefined : true} onSubmit={onSubmit}>
         <input
           className="input input-sm min-h-10 w-24 text-right tabular-nums"
           aria-label={`${spec.name}, measured, ${unit}`}
@@ -113,7 +117,7 @@ function Measured({ spec, unit }: { spec: SafetyTestSpec; unit: NonNullable<Safe
 }
 
 /** A test by eye: passed or failed, with a word where there is one to say. */
-function LookedAt({ spec }: { spec: SafetyTestSpec }) {
+function LookedAt({ spec, done }: { spec: SafetyTestSpec; done: boolean }) {
   const { say } = useJob();
   const { register, getValues, reset } = useForm({ defaultValues: { note: "" } });
   const store = (passed: boolean) => {
@@ -122,7 +126,7 @@ function LookedAt({ spec }: { spec: SafetyTestSpec }) {
     reset();
   };
   return (
-    <div className="flex items-center gap-1">
+    <div className="flex items-center gap-1" data-arrival={done ? undefined : true}>
       <input
         className="input input-sm min-h-10 w-28"
         aria-label={`${spec.name}, note`}

@@ -45,16 +45,18 @@ export function WalkByTube() {
             commas. {words("What is in a socket:")} <Example>V4 is EL84</Example>.
           </p>
           <p className="mt-2">
-            {" "}
-            <Link
-              className={`btn btn-outline ${unnamed.length > 0 ? "pointer-events-none opacity-60" : ""}`}
-              aria-disabled={unnamed.length > 0}
-              tabIndex={unnamed.length > 0 ? -1 : undefined}
-
-              href={`/library/new?${new URLSearchParams({ for: String(jobId), tubes: list.tubes.flatMap((t) => t.typed ?? []).join(" ") })}`}
-            >
-              {words("Put the circuit together from these tubes")}
-            </Link>{" "}
+            {unnamed.length > 0 ? (
+              <button className="btn btn-outline" disabled>
+                {words("Put the circuit together from these tubes")}
+              </button>
+            ) : (
+              <Link
+                className="btn btn-outline"
+                href={`/library/new?${new URLSearchParams({ for: String(jobId), tubes: list.tubes.flatMap((t) => t.typed ?? []).join(" ") })}`}
+              >
+                {words("Put the circuit together from these tubes")}
+              </Link>
+            )}{" "}
             <span className="soft text-sm">
               {unnamed.length > 0
                 ? words(

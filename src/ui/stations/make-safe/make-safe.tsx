@@ -45,7 +45,7 @@ export function MakeSafe() {
   const back = proof.reservoirs.filter((r) => r.rebounded && !r.conflict);
   return (
     <div className="space-y-5">
-      <section aria-label="Next step" className="rounded border border-base-300 bg-base-200 p-4">
+      <section aria-label="Next step" data-arrival className="rounded border border-base-300 bg-base-200 p-4">
         {energy.kind === "proven-dead" ? (
           <>
             <p className="text-3xl font-bold">{title}</p>

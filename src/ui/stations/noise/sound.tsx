@@ -68,6 +68,7 @@ export function Sound() {
         className="flex flex-wrap items-center gap-3 rounded border border-dashed border-base-content/50 p-4"
       >
         <button
+          data-arrival
           className="btn btn-primary h-14"
           disabled={busy !== undefined}
           onClick={() =>

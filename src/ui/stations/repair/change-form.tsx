@@ -151,7 +151,7 @@ export function ChangeForm() {
           </Field>
         )}
         <Field label="Position">
-          <input className="input w-full font-mono" placeholder="C6" list="positions" {...field("position")} />
+          <input className="input w-full font-mono" placeholder="C6" list="positions" data-arrival {...field("position")} />
         </Field>
         <datalist id="positions">
           {view.circuit?.elements.map((e) => (

@@ -50,7 +50,7 @@ function Papers() {
           </ul>
         )}
         <div className="mt-3 flex flex-wrap gap-3">
-          <a className="btn btn-primary btn-lg" href={`/jobs/${jobId}/report`}>
+          <a className="btn btn-primary btn-lg" data-arrival href={`/jobs/${jobId}/report`}>
             Open and print
           </a>
           <a className="btn" href={`/api/v1/jobs/${jobId}/report`}>
