@@ -1,6 +1,7 @@
 /** A circuit in ten minutes, by keyboard alone: from the tubes to the walk. Every key is counted. */
 
 import { expect, test, type Page } from "./test";
+import { Keys } from "./keyboard";
 import { Shop } from "./shop";
 
 let shop: Shop;
@@ -8,32 +9,6 @@ test.beforeAll(async () => {
   shop = await Shop.open();
 });
 test.afterAll(() => shop.close());
-
-/** A keyboard that counts: a letter is a key, so are Tab and Enter. */
-class Keys {
-  pressed = 0;
-  constructor(private readonly page: Page) {}
-  async type(text: string): Promise<void> {
-    this.pressed += text.length;
-    await this.page.keyboard.type(text);
-  }
-  async press(key: string, times = 1): Promise<void> {
-    this.pressed += times;
-    for (let i = 0; i < times; i++) await this.page.keyboard.press(key);
-  }
-  /** Tab until that control has the focus. */
-  async tabTo(name: RegExp | string): Promise<void> {
-    for (let i = 0; i < 60; i++) {
-      await this.press("Tab");
-      const focused = await this.page.evaluate(() => {
-        const e = document.activeElement as HTMLInputElement | null;
-        return [e?.getAttribute("aria-label"), e?.closest("label")?.textContent, e?.textContent].find((t) => t?.trim()) ?? "";
-      });
-      if (typeof name === "string" ? focused.trim() === name : name.test(focused)) return;
-    }
-    throw new Error(`no ${name} is reached by Tab`);
-  }
-}
 
 /** The value of each part that was typed, down the drawing; an empty one is left as it is. */
 async function typeValues(page: Page, keys: Keys, values: Record<string, string>): Promise<void> {

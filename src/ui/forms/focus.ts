@@ -11,6 +11,10 @@ export function isTyped(at: Element | null): at is HTMLInputElement | HTMLTextAr
   return at instanceof HTMLTextAreaElement || at instanceof HTMLSelectElement || (at instanceof HTMLElement && at.isContentEditable);
 }
 
+/** The first field of a form that can be typed into. */
+export const firstField = (form: HTMLFormElement): HTMLElement | undefined =>
+  [...form.querySelectorAll<HTMLInputElement>("input, textarea, select")].find((f) => isTyped(f) && !f.disabled);
+
 /**
  * On to the next form of a list, in the order in which they are shown: `data-onward` names the list. To the field of the same name, or its
  * first one; at the last form it stays.

@@ -1,7 +1,7 @@
 "use client";
 /** A form whose fields are texts as somebody types them: read as a whole on Enter, kept for correction where they cannot be read. */
 
-import { focusNextForm, isTyped } from "./focus";
+import { firstField, focusNextForm, isTyped } from "./focus";
 import { useRefusals } from "../job/refusals";
 import { useForm, type DefaultValues, type FieldValues, type Path, type UseFormReturn } from "react-hook-form";
 
@@ -41,6 +41,7 @@ export function useTypedForm<T extends FieldValues>(usual: T, take: (typed: T) =
   };
   const store = handleSubmit((typed, e) => {
     const before = refusals.count();
+    const at = document.activeElement;
     const answer = take(typed);
     if (refusals.count() > before) {
       // What it logs may not be logged now: it stays, with the rule that stands against it.
@@ -49,8 +50,11 @@ export function useTypedForm<T extends FieldValues>(usual: T, take: (typed: T) =
     } else if (typeof answer === "string") refuse(answer);
     else {
       reset({ ...usual, ...answer });
-      // Of a list of forms the next one is asked for.
-      if (e?.target instanceof HTMLFormElement) focusNextForm(e.target);
+      // Of a list of forms the next one is asked for; a form by itself begins anew at its first field.
+      if (e?.target instanceof HTMLFormElement) {
+        if (e.target.dataset.onward !== undefined) focusNextForm(e.target);
+        else if (at === document.activeElement && e.target.contains(at)) firstField(e.target)?.focus();
+      }
     }
   });
   return {

@@ -17,8 +17,40 @@ function firstOf(room: HTMLElement): HTMLElement | undefined {
   return undefined;
 }
 
+/**
+ * What had the focus is gone (a step that is done, a button that was pressed): on to what is asked for now. Who has left a field by Escape
+ * or by the pointer is left alone.
+ */
+function useOnward(main: RefObject<HTMLElement | null>, heading: RefObject<HTMLElement | null>): void {
+  useEffect(() => {
+    const room = main.current;
+    if (!room) return;
+    let held: HTMLElement | undefined;
+    const hold = (e: Event) => (held = e.target instanceof HTMLElement ? e.target : undefined);
+    const leave = (e: Event) => {
+      if (!(e instanceof KeyboardEvent) || e.key === "Escape") held = undefined;
+    };
+    const watch = new MutationObserver(() => {
+      const at = document.activeElement;
+      const lost = held && (!held.isConnected || held.matches(":disabled")) && (at === null || at === document.body || at === held);
+      if (!lost) return;
+      held = undefined;
+      (firstOf(room) ?? heading.current)?.focus({ preventScroll: true });
+    });
+    room.addEventListener("focusin", hold);
+    for (const act of ["keydown", "pointerdown"]) window.addEventListener(act, leave, true);
+    watch.observe(room, { childList: true, subtree: true, attributes: true, attributeFilter: ["disabled"] });
+    return () => {
+      watch.disconnect();
+      room.removeEventListener("focusin", hold);
+      for (const act of ["keydown", "pointerdown"]) window.removeEventListener(act, leave, true);
+    };
+  }, [main, heading]);
+}
+
 /** @param station again for each. @param heading has the focus where a station asks for nothing. */
 export function useArrival(main: RefObject<HTMLElement | null>, heading: RefObject<HTMLElement | null>, station: string): void {
+  useOnward(main, heading);
   useEffect(() => {
     const room = main.current;
     const onBody = () => document.activeElement === null || document.activeElement === document.body;

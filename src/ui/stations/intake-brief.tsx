@@ -57,8 +57,6 @@ export function Brief() {
   const { register, handleSubmit, setError, formState } = useForm({
     values: { mustNotChange: stands?.mustNotChange ?? "", limit: stands?.spendingLimit?.toString() ?? "", dueDate: stands?.dueDate ?? "" },
   });
-  const left = BRIEF_AIMS.filter((a) => !order.includes(a));
-
   const store = handleSubmit(({ mustNotChange, limit, dueDate }) => {
     const parsed = limit.trim() ? parseQuantity(limit, { decimal: settings.decimal }) : undefined;
     if (parsed && (!parsed.ok || parsed.quantity.value < 0))
@@ -79,29 +77,27 @@ export function Brief() {
       <form className="grid gap-3" onSubmit={store}>
         <div className="text-sm">
           <p className="mb-1">What matters most, in order</p>
-          <div className="flex flex-wrap gap-2" role="group" aria-label="Order of the brief">
-            {order.map((aim, i) => (
-              <button
-                key={aim}
-                type="button"
-                className="btn btn-primary"
-                onClick={() => setOrder(order.filter((a) => a !== aim))}
-                aria-label={`${i + 1}: ${aim}, take it out`}
-              >
-                {i + 1}. {aim}
-              </button>
-            ))}
-            {left.map((aim) => (
-              <button
-                key={aim}
-                type="button"
-                className="btn btn-outline"
-                onClick={() => setOrder([...order, aim])}
-                aria-label={`${aim}, as number ${order.length + 1}`}
-              >
-                {aim}
-              </button>
-            ))}
+          <div
+            className="flex flex-wrap gap-2"
+            role="group"
+            aria-label="Order of the brief"
+            data-arrival={view.state.complaint && !stands ? true : undefined}
+          >
+            {/* Each keeps its place, so that the focus stays where it was pressed. */}
+            {BRIEF_AIMS.map((aim) => {
+              const at = order.indexOf(aim);
+              return (
+                <button
+                  key={aim}
+                  type="button"
+                  className={`btn ${at < 0 ? "btn-outline" : "btn-primary"}`}
+                  onClick={() => setOrder(at < 0 ? [...order, aim] : order.filter((a) => a !== aim))}
+                  aria-label={at < 0 ? `${aim}, as number ${order.length + 1}` : `${at + 1}: ${aim}, take it out`}
+                >
+                  {at < 0 ? aim : `${at + 1}. ${aim}`}
+                </button>
+              );
+            })}
           </div>
         </div>
         <Field label="What must not be changed?">

@@ -1,7 +1,7 @@
 "use client";
 /** The reservoirs with their readings, what ties them together, and naming one by hand. */
 
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import type { ReservoirState } from "@/core/safety/proof";
 import { formatQuantity, formatVolts } from "@/core/quantity/format";
 import { readMarking } from "@/core/capacitor/marking";
@@ -83,6 +83,8 @@ function tieWords(tie: Tie): string {
 
 export function NameReservoir() {
   const { say, settings, view } = useJob();
+  // It stays open while several are named one after the other.
+  const [open, setOpen] = useState(view.reservoirs.length === 0);
   const { field, onSubmit, refused } = useTypedForm({ name: "", farads: "", volts: "" }, (typed) => {
     const read = readMarking(typed.farads, typed.volts, settings.decimal);
     const name = typed.name.trim();
@@ -95,11 +97,11 @@ export function NameReservoir() {
     say({ type: "reservoir", payload: { name, farads, volts } });
   });
   return (
-    <details open={view.reservoirs.length === 0}>
+    <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="cursor-pointer py-2 text-sm">Name a reservoir by hand</summary>
       <form className="flex flex-wrap items-end gap-3 text-sm" onSubmit={onSubmit}>
         <Field label="Name">
-          <input className="input w-36" {...field("name")} />
+          <input className="input w-36" data-arrival={view.reservoirs.length === 0 ? true : undefined} {...field("name")} />
         </Field>
         <Field label="Size">
           <input className="input w-28" placeholder="32u" {...field("farads")} />
