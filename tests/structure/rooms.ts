@@ -36,7 +36,7 @@ export const CORE_ROOMS = {
   cold: ["language", "texts", "quantity", "numeric", "circuit", "supply", "solver", "expectation"],
   diagnosis: ["language", "texts", "circuit", "expectation"],
   "bring-up": ["language", "texts", "quantity", "numeric", "circuit", "supply", "tape", "anatomy", "solver", "expectation", "diagnosis"],
-  suspects: ["texts", "quantity", "numeric", "tubes", "circuit", "shop", "tape", "anatomy", "solver", "expectation", "diagnosis"],
+  suspects: ["language", "texts", "quantity", "numeric", "tubes", "circuit", "shop", "tape", "anatomy", "solver", "expectation", "diagnosis"],
   sound: ["language", "texts", "numeric", "tape"],
   noise: ["texts", "numeric", "circuit", "tape", "solver", "diagnosis", "suspects"],
   signal: ["language", "texts", "circuit", "solver", "noise"],

@@ -141,6 +141,12 @@ describe("the entry line", () => {
   test("without a circuit any point that carries a number is taken", () => {
     expect(draft("TP4 12m", { circuit: undefined, reservoirs: [] })).toMatchObject({ payload: { point: "TP4", value: 0.012 } });
     expect(entry("hello 12", { circuit: undefined, reservoirs: [] })).toMatchObject({ ok: false });
+    // A reservoir that was named in two words.
+    const can = { ...base.reservoirs[0]!, name: "big can", label: "big can" };
+    expect(draft("Big can 0.3", { circuit: undefined, reservoirs: [can], energy: "stored" })).toEqual({
+      type: "discharge-reading",
+      payload: { reservoir: "big can", volts: 0.3 },
+    });
   });
 });
 

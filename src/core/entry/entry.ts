@@ -96,11 +96,15 @@ function readSeveral(line: string, ctx: EntryContext): Entry | undefined {
 }
 
 function readOne(typed: string, ctx: EntryContext): Entry {
+  // A reservoir may have been given a name of several words: "big can 0.3".
+  const begins = (name: string) => name.includes(" ") && typed.toLowerCase().startsWith(`${name.toLowerCase()} `);
+  const named = ctx.reservoirs.map((r) => r.name).find(begins);
+  if (named !== undefined) return readMeasurement(named, typed.slice(named.length + 1).split(" "), typed, ctx);
   const place = placeSaid(typed, ctx.circuit, knownTypes(ctx.state));
   if (!place.ok) return no(typed, place.why, place.accepted);
   const { line } = place;
-  const named = /^(v\d+[a-d]?)\s+is\s+(?:an?\s+)?(\S.*)$/i.exec(line);
-  if (named) return readTubeSeen(named[1]!.toUpperCase(), named[2]!, ctx);
+  const seen = /^(v\d+[a-d]?)\s+is\s+(?:an?\s+)?(\S.*)$/i.exec(line);
+  if (seen) return readTubeSeen(seen[1]!.toUpperCase(), seen[2]!, ctx);
   const [word = "", ...others] = line.split(" ");
   const verb = Object.hasOwn(VERBS, word.toLowerCase()) ? VERBS[word.toLowerCase()] : undefined;
   if (!verb) return readMeasurement(word, others, line, ctx);

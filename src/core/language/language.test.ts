@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import "@/fixed-draws-for-tests";
-import { figure, fixed, say, setLanguage, words } from "./language";
+import { aType, figure, fixed, say, setLanguage, words } from "./language";
 
 afterEach(() => setLanguage());
 const british = () => setLanguage({ tube: "valve", mains: "mains", decimal: "." });
@@ -41,4 +41,10 @@ test("a text holds no word of the other language, whatever it says", () => {
       },
     ),
   );
+});
+
+test("a type with the article that is said before it", () => {
+  expect(["EL84", "12AX7", "807", "6V6", "UL84", "11X5", "18FX6", "KT66"].map(aType)).toEqual([
+    ...["an EL84", "a 12AX7", "an 807", "a 6V6", "a UL84", "an 11X5", "an 18FX6", "a KT66"],
+  ]);
 });

@@ -64,6 +64,9 @@ export const typedNumber = (text: string): number => {
 /** A number with that many decimals. @example fixed(-2.345, 1) // "−2.3" */
 export const fixed = (value: number, decimals: number): string => figure(value.toFixed(decimals));
 
+/** "an EL84", "a 12AX7", "an 807": a type with its article, by how its first letter or number is said. */
+export const aType = (type: string): string => `${/^(?:[AEFHILMNORSX8]|11|18)/i.test(type) ? "an" : "a"} ${type}`;
+
 /** What stands in a text: words that were made elsewhere, a number, or nothing. */
 export type Value = string | number | undefined;
 

@@ -1,5 +1,6 @@
 /** What is wrong at a socket though every part is sound: heaters open, another type, tubes in each other's sockets, wires swapped. */
 
+import { aType } from "../language/language";
 import { envelopeOf, fileName, type Circuit, type Element } from "../circuit/circuit";
 import { TUBE_TYPES, type TubeType } from "../tubes/library";
 import type { AddFault } from "./fault";
@@ -17,7 +18,7 @@ export function socketFaults(circuit: Circuit, add: AddFault): void {
     const others = relativesOf(halves[0]!.tube!);
     for (const other of others)
       add(halves[0], {
-        name: `${envelope} is a ${other.type}, not a ${halves[0]!.tube!.type}`,
+        name: `${envelope} is ${aType(other.type)}, not ${aType(halves[0]!.tube!.type)}`,
         refs: [envelope],
         kind: "wrong tube",
         weight: 1 / others.length,

@@ -1,6 +1,6 @@
 /** Texts of circuit. */
 
-import { say, type Value } from "../language/language";
+import { aType, say, type Value } from "../language/language";
 
 // alter
 export const expected = (found: Value, expected: Value) => say`${found}: expected ${expected}`;
@@ -69,7 +69,7 @@ export const isMissing = (partWords: Value, placeOf: Value) => say`${partWords} 
 export const notReference = (partWords: Value, placeOf: Value) => say`${partWords} is not in the reference: ${placeOf}`;
 export const isNot = (value: Value, valueOf: Value, valueOf2: Value) => say`${value} is ${valueOf}, not ${valueOf2}`;
 export const withoutValue = () => say`without a value`;
-export const isANotA = (value: Value, type: Value, type2: Value) => say`${value} is a ${type}, not a ${type2}`;
+export const isANotA = (value: Value, type: Value, type2: Value) => say`${value} is ${aType(String(type))}, not ${aType(String(type2))}`;
 export const hasNot = (value: Value, key: Value, f: Value, params: Value) => say`${value} has ${key} ${f}, not ${params}`;
 export const notGiven = () => say`not given`;
 export const isInBackwards = (value: Value) => say`${value} is in backwards`;

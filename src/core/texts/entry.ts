@@ -1,6 +1,6 @@
 /** Texts of entry. */
 
-import { say, type Value } from "../language/language";
+import { aType, say, type Value } from "../language/language";
 
 // correction-lines
 export const correct = (rest: Value) => say`correct ${rest}`;
@@ -25,7 +25,7 @@ export const noReadingOf = (name: Value, typed: Value) => say`no reading of ${na
 // the type of a tube
 export const circuitSaysTypes = () => say`the circuit of this amp says what its tubes are`;
 export const fitAnotherTube = (tube: Value, type: Value) => say`fit ${tube} ${type} where another type goes in`;
-export const tubeIs = (tube: Value, type: Value, unknown: Value) => say`${tube} is a ${type}${unknown}`;
+export const tubeIs = (tube: Value, type: Value, unknown: Value) => say`${tube} is ${aType(String(type))}${unknown}`;
 export const typeNotInLibrary = () => say`, of a type that the library does not know`;
 export const tubeIsForm = "V4 is EL84";
 

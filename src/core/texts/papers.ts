@@ -22,7 +22,8 @@ export const billSoFar = () => say`Bill, not made out yet`;
 export const payBy = (day: Value) => say`To be paid by ${day}.`;
 export const differences = () => say`What differs from what was agreed`;
 /** "the Wren 5", but "a small radio" as it was typed with an article of its own. */
-const theAmp = (amp: Value) => (/^(a|an|the|one|my|our|his|her|their)\s/i.test(String(amp)) ? String(amp).replace(/^The\s/, "the ") : `the ${amp}`);
+const theAmp = (amp: Value) =>
+  /^(a|an|the|one|my|our|his|her|their)\s/i.test(String(amp)) ? String(amp).replace(/^The\s/, "the ") : `the ${amp}`;
 export const reportOn = (amp: Value) => say`Report on ${theAmp(amp)}`;
 export const billFor = (amp: Value) => say`Bill for ${theAmp(amp)}`;
 export const cancelledBill = (day: Value, why: Value) => say`This bill was cancelled on ${day}: ${why}.`;

@@ -1,6 +1,6 @@
 /** Texts of tape. */
 
-import { say, words, type Value } from "../language/language";
+import { aType, say, words, type Value } from "../language/language";
 
 // validate
 export const readAccepted = (type: Value, eventTypes: Value) => say`type: read ${type}; accepted: ${eventTypes}`;
@@ -167,7 +167,7 @@ export const blocking = (what: Value, shift: Value, recovery: string) =>
   recovery
     ? say`Blocking, ${what}: shifts ${shift}, back in ${recovery}`
     : say`Blocking, ${what}: shifts ${shift}, not back within the time watched`;
-export const tubeSeen = (tube: Value, type: Value) => say`${tube} is a ${type}`;
+export const tubeSeen = (tube: Value, type: Value) => say`${tube} is ${aType(String(type))}`;
 export const tubeFitted = (socket: Value, type: Value, number: Value, test: string) =>
   say`Fitted ${socket}: ${type} number ${number} from stock${test ? `, ${test}` : ""}`;
 

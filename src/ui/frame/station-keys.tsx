@@ -1,7 +1,7 @@
 "use client";
 /** From station to station by keys: the one before, the one after, or by its number. */
 
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useRouter } from "next/navigation";
 import { useHotkeys } from "react-hotkeys-hook";
 import { STATIONS, type StationId } from "@/core/tape/stations";
@@ -14,16 +14,22 @@ export function StationKeys({ current }: { current: StationId }) {
   /** Digits after `g`; undefined while none are asked for. */
   const [typed, setTyped] = useState<string>();
   const at = STATIONS.findIndex((s) => s.id === current);
+  // Pressed twice before the next station is there, it is the one after that.
+  const wanted = useRef(at);
+  useEffect(() => void (wanted.current = at), [at]);
   const go = (i: number) => {
     setTyped(undefined);
     const to = STATIONS[i];
-    if (to) router.push(`/jobs/${jobId}/${to.id}`);
+    if (!to) return;
+    wanted.current = i;
+    router.push(`/jobs/${jobId}/${to.id}`);
   };
+  const onward = (by: 1 | -1) => go((wanted.current + by + STATIONS.length) % STATIONS.length);
   // By what is typed and not by where the key is: brackets lie elsewhere on other keyboards.
   useHotkeys("*", (e) => {
     if (typed !== undefined || e.ctrlKey || e.metaKey || document.querySelector("dialog[open], [role=dialog]")) return;
-    if (e.key === "]") go((at + 1) % STATIONS.length);
-    else if (e.key === "[") go((at - 1 + STATIONS.length) % STATIONS.length);
+    if (e.key === "]") onward(1);
+    else if (e.key === "[") onward(-1);
     else if (e.key === "g") {
       e.preventDefault();
       setTyped("");
@@ -36,7 +42,7 @@ export function StationKeys({ current }: { current: StationId }) {
       if (!(field instanceof HTMLInputElement || field instanceof HTMLTextAreaElement) || !isTyped(field) || field.value !== "") return;
       if (e.ctrlKey || e.metaKey || (e.key !== "]" && e.key !== "[") || field.closest("dialog, [role=dialog]")) return;
       e.preventDefault();
-      go((at + (e.key === "]" ? 1 : STATIONS.length - 1)) % STATIONS.length);
+      onward(e.key === "]" ? 1 : -1);
     };
     window.addEventListener("keydown", brackets);
     return () => window.removeEventListener("keydown", brackets);

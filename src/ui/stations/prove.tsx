@@ -2,6 +2,7 @@
 /** Prove: nothing left off, every control tried, the electrical safety tests, the complaint's own test again. */
 
 import { figure } from "@/core/language/language";
+import { useRef } from "react";
 import { useForm } from "react-hook-form";
 import { parseQuantity } from "@/core/quantity/parse";
 import { isOverload, OPEN_OHMS } from "@/core/quantity/ohms";
@@ -14,6 +15,7 @@ import {
   testValue,
   type SafetyTestSpec,
 } from "@/core/safety/end-of-job-tests";
+import { focusNextForm } from "../forms/focus";
 import { Field, Section } from "../forms/section";
 import { Refused, useTypedForm } from "../forms/typed-form";
 import { useJob } from "../job/job-context";
@@ -120,26 +122,39 @@ function Measured({ spec, unit, done }: { spec: SafetyTestSpec; unit: NonNullabl
 function LookedAt({ spec, done }: { spec: SafetyTestSpec; done: boolean }) {
   const { say } = useJob();
   const { register, getValues, reset } = useForm({ defaultValues: { note: "" } });
+  const form = useRef<HTMLFormElement>(null);
+  const button = useRef<HTMLButtonElement>(null);
   const store = (passed: boolean) => {
     const note = getValues("note").trim();
     say({ type: "safety-test", payload: { test: spec.test, passed, ...(note ? { note } : {}) } });
     reset();
+    if (form.current?.contains(document.activeElement)) focusNextForm(form.current);
   };
   return (
-    <div className="flex items-center gap-1" data-arrival={done ? undefined : true}>
+    <form
+      ref={form}
+      className="flex items-center gap-1"
+      data-onward="safety-tests"
+      data-arrival={done ? undefined : true}
+      // A look has no figure: Enter after the word for it asks which of the two it was.
+      onSubmit={(e) => {
+        e.preventDefault();
+        button.current?.focus();
+      }}
+    >
       <input
         className="input input-sm min-h-10 w-28"
         aria-label={`${spec.name}, note`}
         placeholder={spec.test === "fuse" ? "T1A, 20 mm" : "note"}
         {...register("note")}
       />
-      <button className="btn btn-sm min-h-10" onClick={() => store(true)} aria-label={`${spec.name} passed`}>
+      <button ref={button} type="button" className="btn btn-sm min-h-10" onClick={() => store(true)} aria-label={`${spec.name} passed`}>
         Passed
       </button>
-      <button className="btn btn-sm min-h-10" onClick={() => store(false)} aria-label={`${spec.name} failed`}>
+      <button type="button" className="btn btn-sm min-h-10" onClick={() => store(false)} aria-label={`${spec.name} failed`}>
         Failed
       </button>
-    </div>
+    </form>
   );
 }
 
