@@ -11,6 +11,7 @@ import { db } from "@/server/db";
 import { getSettings } from "@/server/settings";
 import { Speaks } from "@/ui/frame/speaks";
 import { Awake } from "./awake";
+import { StoreByKeys } from "@/ui/forms/store-by-keys";
 import { KeepOffline } from "./keep-offline";
 
 export const metadata: Metadata = { title: "Scutum", description: "A bench companion for tube amplifier technicians" };
@@ -26,6 +27,7 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <Speaks language={languageOf(await getSettings(await db()))}>{children}</Speaks>
         <KeepOffline />
         <Awake />
+        <StoreByKeys />
       </body>
     </html>
   );

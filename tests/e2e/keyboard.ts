@@ -39,11 +39,11 @@ export class Keys {
     });
   }
 
-  /** Tab until that control has the focus. */
-  async tabTo(name: RegExp | string): Promise<void> {
+  /** Tab until that control has the focus. @param key Shift+Tab to go back. */
+  async tabTo(name: RegExp | string, key: "Tab" | "Shift+Tab" = "Tab"): Promise<void> {
     this.needed++;
     for (let i = 0; i < 60; i++) {
-      await this.press("Tab");
+      await this.press(key);
       const focused = await this.focused();
       if (typeof name === "string" ? focused === name : name.test(focused)) return;
     }

@@ -22,7 +22,7 @@ class Bench {
   async open(amp: string, complaint: string, circuit?: string): Promise<void> {
     const { page, keys } = this;
     await page.goto(`${shop.address}/jobs/new`);
-    await expect(page.getByLabel("Owner")).toBeFocused();
+    await expect(page.getByRole("combobox", { name: "Owner" })).toBeFocused();
     await keys.type("A. Frey");
     if (circuit !== undefined) {
       await keys.tabTo(/^Circuit/);
@@ -33,16 +33,14 @@ class Bench {
     }
     await keys.tabTo(/^Complaint/);
     await keys.type(complaint);
-    await keys.tabTo("Open the job");
-    await keys.act("Enter");
+    await keys.act("Control+Enter");
     await page.waitForURL(/\/jobs\/\d+\/intake$/);
     this.job = Number(/jobs\/(\d+)/.exec(page.url())![1]);
     await this.arrived();
     // The brief is asked for next: what matters most is one key, the next is beside it.
     await expect.poll(() => keys.focused()).toMatch(/reliability, as number 1/);
     await keys.act("Enter");
-    await keys.tabTo("Store the brief");
-    await keys.act("Enter");
+    await keys.act("Control+Enter");
     await this.logged("brief", { order: ["reliability"] });
   }
 
@@ -115,7 +113,7 @@ class Bench {
     const { keys } = this;
     await expect.poll(() => keys.focused()).toMatch(/^Earth bond/);
     for (const [value, test] of [
-      ["0.05", "earth-bond"],
+      ["0.05", "earth bond"],
       ["50M", "insulation"],
       ["0.2m", "leakage"],
     ] as const) {
@@ -141,8 +139,10 @@ class Bench {
     await keys.tabTo(/^Amount/);
     await keys.enter(amount);
     await this.logged("bill-line", { text: words });
-    await keys.tabTo(/^(Issue|Make out|Number)/);
-    console.log(await keys.focused(), await page.title());
+    await keys.tabTo(/^Make out bill/, "Shift+Tab");
+    await keys.act("Enter");
+    // The shop has a name and a currency, and no tax: asked about once.
+    await this.logged("bill", { number: `${this.job}-1` });
   }
 }
 
@@ -166,5 +166,25 @@ test("a job without a circuit", async ({ page }) => {
   await bench.prove();
   await bench.billed("bench time", "40");
   console.log(`a job without a circuit: ${keys.pressed} keys, ${keys.needed} needed`);
+  expect(keys.pressed).toBeLessThanOrEqual(1.1 * keys.needed);
+});
+
+test("a single-ended amp with its circuit", async ({ page }) => {
+  const bench = new Bench(page);
+  const { keys } = bench;
+  await bench.open("Wren 5", "Weak, and hums", "Br");
+  await bench.go(3, "look");
+  await bench.look();
+  await bench.go(6, "walk");
+  await bench.line("on variable because all seen to before", "power", { state: "on", through: "variable" });
+  await bench.walk(["268", "262", "255", "243"]);
+  await bench.line("off", "power", { state: "off", plug: "out" });
+  await bench.go(10, "work");
+  await bench.past("unsoldered with the plug out", "work");
+  await bench.line("fit C6 22n 630V film, was leaky", "change", { position: "C6" });
+  await bench.go(12, "prove");
+  await bench.prove();
+  await bench.billed("bench time", "40");
+  console.log(`a single-ended amp: ${keys.pressed} keys, ${keys.needed} needed`);
   expect(keys.pressed).toBeLessThanOrEqual(1.1 * keys.needed);
 });

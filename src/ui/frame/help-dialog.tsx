@@ -12,6 +12,7 @@ const EVERYWHERE: [string, string][] = [
   ["[ ]", "the station before, the one after"],
   ["g 6", "to a station by its number"],
   ["Enter", "logs what is in the field"],
+  ["Ctrl Enter", "stores the form, from any of its fields"],
 ];
 const PROBE: [string, string] = ["p", "probe mode"];
 const DRAWING: [string, string] = ["d", "the drawing large, and back"];
@@ -42,7 +43,7 @@ export function HelpDialog({ station: { id, name, purpose }, close }: { station:
             <tbody>
               {[...(HERE[id] ?? []), ...EVERYWHERE].map(([key, does]) => (
                 <tr key={key} className="border-t border-base-300">
-                  <td className="w-24 py-1.5">
+                  <td className="w-28 py-1.5">
                     <kbd className="rounded bg-base-300 px-2 font-mono">{key}</kbd>
                   </td>
                   <td>{does}</td>
