@@ -35,7 +35,7 @@ export class Keys {
   focused(): Promise<string> {
     return this.page.evaluate(() => {
       const e = document.activeElement as HTMLInputElement | null;
-      return [e?.getAttribute("aria-label"), e?.closest("label")?.textContent, e?.textContent].find((t) => t?.trim())?.trim() ?? "";
+      return [e?.getAttribute("aria-label"), e?.labels?.[0]?.textContent, e?.textContent].find((t) => t?.trim())?.trim() ?? "";
     });
   }
 

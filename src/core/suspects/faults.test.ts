@@ -135,7 +135,9 @@ describe("observations", () => {
   test("names are read in any case, with and without a tube", () => {
     expect(observationNamed(" v2  COLD ")).toMatchObject({ tube: "V2", type: { name: "cold" } });
     expect(observationNamed("limiter bright")).toMatchObject({ type: { about: "amp" } });
-    for (const bad of ["cold", "V2 limiter bright", "V2 sings", ""]) expect(observationNamed(bad)).toBeUndefined();
+    expect(observationNamed("V4 red")).toMatchObject({ tube: "V4", type: { name: "plate glows" } });
+    expect(observationNamed("no sound")).toMatchObject({ type: { name: "dead quiet" } });
+    for (const bad of ["red", "cold", "V2 limiter bright", "V2 sings", ""]) expect(observationNamed(bad)).toBeUndefined();
     expect(OBSERVATIONS.length).toBeGreaterThanOrEqual(12);
   });
   test.each([

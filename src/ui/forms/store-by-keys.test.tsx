@@ -29,7 +29,7 @@ test("from a text of several lines, Enter begins a line and Ctrl with it stores"
   await userEvent.type(screen.getByLabelText("Words"), "hums{Enter}loudly");
   expect(stored).not.toHaveBeenCalled();
   await userEvent.keyboard("{Control>}{Enter}{/Control}");
-  expect(stored.mock.calls).toEqual([["hums\r\nloudly"]]);
+  expect(stored.mock.calls).toEqual([["hums\nloudly"]]);
 });
 
 test("not where there is nothing to store, nor outside a form", async () => {
