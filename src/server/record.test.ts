@@ -3,6 +3,7 @@
 import { readFileSync } from "node:fs";
 import Papa from "papaparse";
 import ICAL from "ical.js";
+import { shopDay } from "@/core/shop/day";
 import type { EventDraft } from "@/core/tape/events/event";
 import { searchElsewhere, search } from "./board";
 import { bookkeepingCsv } from "./bookkeeping";
@@ -12,6 +13,7 @@ import { shopHistory, similarJobs } from "./history";
 import { addModel } from "./models";
 import { ownerNames, ownerOf, refuseUnclearOwner } from "./owners";
 import { serviceCalendar } from "./service-calendar";
+import { getSettings, saveSettings } from "./settings";
 import { wholeJob } from "./shop";
 import { addStockPart, setMinimum, stockParts, waitingForParts } from "./stock-parts";
 import { rebuildSummaries } from "./summaries";
@@ -96,15 +98,36 @@ test("parts with a minimum, and the jobs that wait for them", async () => {
 test("the books: every standing bill and payment of the shop, between two days, as CSV", async () => {
   const id = await job("=Formula & Sons");
   await say(id, opened("=Formula & Sons"));
-  const line = { text: "labour", kind: "labour" as const, pieces: 1, price: 125, amount: 125 };
-  const sum = { net: 100, taxes: [{ name: "VAT", percent: 25, base: 100, amount: 25 }], included: true, rounding: 0, total: 125 };
-  await say(id, { type: "bill", payload: { number: `${id}-1`, lines: [line], sum, differences: [], paid: 0 } });
+  const settings = await getSettings(shop);
+  const vat = { name: "VAT", percent: 25, on: ["labour" as const] };
+  await saveSettings(shop, { ...settings, money: { ...settings.money, taxes: [vat] } });
+  await say(id, { type: "bill-line", payload: { text: "labour", kind: "labour", amount: 125 } });
+  const line = { text: "labour", kind: "labour" as const, pieces: 1, price: 125, amount: 125, key: "line 2" };
+  const sum = { net: 100, taxes: [{ ...vat, base: 100, amount: 25 }], included: true, rounding: 0, total: 125 };
+  const bill = (more: object = {}): EventDraft => ({
+    type: "bill",
+    payload: { number: `${id}-1`, lines: [line], sum, differences: [], paid: 0, ...more },
+  });
+  // What was looked at is not what would go out: another sum, something paid that was not, another line.
+  await expect(say(id, bill({ lines: [{ ...line, amount: 250 }], sum: { ...sum, net: 225, total: 250 } }))).rejects.toMatchObject({
+    status: 409,
+    message: expect.stringMatching(/comes to 125.00.* now, and 250.00/),
+  });
+  await expect(say(id, bill({ paid: 100 }))).rejects.toMatchObject({ status: 409 });
+  await expect(say(id, bill({ lines: [{ ...line, text: "another" }] }))).rejects.toMatchObject({ status: 409 });
+  // Number and days are the server's, whatever is sent.
+  await say(id, bill({ number: "77", payBy: "2099-01-01" }));
+  const made = (await wholeJob(shop, id)).events.findLast((e) => e.type === "bill")!.payload;
+  expect(made).toMatchObject({ number: `${id}-1`, on: shopDay(Date.now(), settings.timeZone), sum: { total: 125 } });
+  expect((made as { payBy: string }).payBy).not.toBe("2099-01-01");
+  // It is made out once.
+  await expect(say(id, bill())).rejects.toMatchObject({ status: 409, message: expect.stringContaining("nothing to bill") });
   await say(
     id,
     { type: "payment", payload: { amount: 125, on: "2026-03-05", means: "card", what: "payment" } },
     { type: "payment", payload: { amount: 5, on: "2026-03-06", means: "cash", what: "payment" } },
   );
-  await say(id, { type: "undo", supersedes: 4, payload: {} });
+  await say(id, { type: "undo", supersedes: 5, payload: {} });
   const rows = async (from?: string, to?: string) =>
     Papa.parse<Record<string, string>>(await bookkeepingCsv(shop, from, to), { header: true, skipEmptyLines: true }).data.filter(
       (r) => r.job === String(id),
@@ -124,6 +147,41 @@ test("the books: every standing bill and payment of the shop, between two days, 
   await expect(
     say(id, { type: "bill", payload: { number: "x", lines: [line], sum: { ...sum, total: 200 }, differences: [], paid: 0 } }),
   ).rejects.toMatchObject({ status: 422 });
+  await saveSettings(shop, settings);
+});
+
+test("a shop that numbers its bills in a row: one after the other over all jobs, none twice, no gap where one is refused", async () => {
+  const settings = await getSettings(shop);
+  await saveSettings(shop, { ...settings, money: { ...settings.money, billNumbers: "shop" } });
+  const bill = (amount: number): EventDraft => ({
+    type: "bill",
+    payload: {
+      number: "next",
+      lines: [{ text: "labour", kind: "labour", pieces: 1, price: amount, amount, key: "line 2" }],
+      sum: { net: amount, taxes: [], included: true, rounding: 0, total: amount },
+      differences: [],
+      paid: 0,
+    },
+  });
+  const jobs: number[] = [];
+  for (const owner of ["Ada Crane", "Bo Crane", "Cy Crane"]) {
+    const id = await job(owner);
+    await say(id, opened(owner), { type: "bill-line", payload: { text: "labour", kind: "labour", amount: 40 } });
+    jobs.push(id);
+  }
+  // At once, and one of them twice: it is refused and takes no number.
+  const done = await Promise.allSettled([...jobs, jobs[0]!].map((id) => say(id, bill(40))));
+  expect(done.filter((d) => d.status === "rejected")).toHaveLength(1);
+  const numbers = await Promise.all(
+    jobs.map(async (id) => ((await wholeJob(shop, id)).events.find((e) => e.type === "bill")!.payload as { number: string }).number),
+  );
+  expect(numbers.sort()).toEqual(["1", "2", "3"]);
+  await expect(say(jobs[1]!, bill(40))).rejects.toMatchObject({ status: 409 });
+  const next = await job("Di Crane");
+  await say(next, opened("Di Crane"), { type: "bill-line", payload: { text: "labour", kind: "labour", amount: 40 } });
+  await say(next, bill(40));
+  expect((await wholeJob(shop, next)).events.at(-1)!.payload).toMatchObject({ number: "4" });
+  await saveSettings(shop, settings);
 });
 
 test("the next service as a calendar file, read back by another program", async () => {

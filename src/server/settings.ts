@@ -7,11 +7,13 @@ import { Settings as SettingsClass } from "@/core/shop/settings-class";
 import type { Sql } from "./database";
 import { UserError } from "./errors";
 
+/** With what was never set as it is usually; a shop without a time zone of its own has that of this server. */
 export async function getSettings(sql: Sql): Promise<Settings> {
   const [row] = await sql.query<{ value: Partial<Settings> }>("select value from settings where id = 1");
   const settings = {
     ...DEFAULT_SETTINGS,
     ...row?.value,
+    timeZone: row?.value.timeZone || Intl.DateTimeFormat().resolvedOptions().timeZone,
     money: { ...DEFAULT_SETTINGS.money, ...row?.value.money },
     limits: { ...DEFAULT_SETTINGS.limits, ...row?.value.limits },
     backups: { ...DEFAULT_SETTINGS.backups, ...row?.value.backups },

@@ -14,6 +14,7 @@ import { checkIncoming, type IncomingEvent } from "./incoming";
 import { getModel } from "./models";
 import { ownerOf } from "./owners";
 import { getSettings } from "./settings";
+import { issue } from "./issue";
 import { movePieces } from "./stock-parts";
 import { writeSummary } from "./summaries";
 import { readTape, type JobHead } from "./tape-read";
@@ -111,6 +112,7 @@ export async function appendIn(
     const refused = by.server ? undefined : allowed(jobNow(tape, model, settings, at), event, { role: by.role, at });
     if (refused)
       throw new UserError(refused.status, refused.says, [{ ...(refused.field ? { field: refused.field } : {}), message: refused.says }]);
+    if (!by.server) await issue(sql, jobId, event, tape, settings);
     tape.push(event);
     byId.set(id, event);
     fresh.push(event);

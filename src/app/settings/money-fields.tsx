@@ -25,6 +25,7 @@ export const moneyFields = (m: Money) => ({
     .join("\n"),
   pricesIncludeTax: m.pricesIncludeTax ? "included" : "on top",
   depositPercent: figure(m.depositPercent),
+  billNumbers: m.billNumbers as string,
   quoteDays: String(m.quoteDays),
   payDays: String(m.payDays),
   benchHours: figure(m.benchHours),
@@ -85,6 +86,7 @@ export function readMoney(v: MoneyTexts, refuse: Refuse): Money {
     taxes,
     pricesIncludeTax: v.pricesIncludeTax === "included",
     depositPercent: number("depositPercent", 0, 100),
+    billNumbers: v.billNumbers === "shop" ? "shop" : "job",
     quoteDays: number("quoteDays", 1, 365, true),
     payDays: number("payDays", 0, 365, true),
     benchHours: number("benchHours", 0.5, 24),
@@ -136,6 +138,12 @@ export function MoneyFields<T extends MoneyTexts>({
           <textarea className="textarea w-full font-mono text-sm" rows={2} placeholder="Safety tests = 45" {...register("fixedPrices")} />
         </Field>
         {number("depositPercent", "Deposit before the work, %")}
+        <Field label="Bills are numbered">
+          <select className="select w-full" {...register("billNumbers")}>
+            <option value="job">by their job: 1004-1, 1004-2</option>
+            <option value="shop">one after the other in the shop: 1, 2, 3</option>
+          </select>
+        </Field>
         {number("quoteDays", "A quote is valid for, days")}
         {number("payDays", "A bill is to be paid within, days")}
         {number("benchHours", "Bench hours a working day")}

@@ -31,6 +31,7 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
       meterMinutes: String(settings.meterMinutes),
       meterSource: settings.meterSource,
       mainsVolts: String(settings.mainsVolts),
+      timeZone: settings.timeZone,
       decimal: settings.decimal,
       tubeWord: settings.tubeWord,
       mainsWord: settings.mainsWord,
@@ -71,6 +72,7 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
       meterMinutes: read("meterMinutes"),
       meterSource: v.meterSource.trim(),
       mainsVolts: read("mainsVolts", "V"),
+      timeZone: v.timeZone.trim(),
       decimal: v.decimal,
       tubeWord: v.tubeWord,
       mainsWord: v.mainsWord,
@@ -162,6 +164,9 @@ export function SettingsForm({ settings, backups, mayChange }: { settings: Setti
         </Section>
         <Section title="Words and numbers">
           <div className="grid gap-3 sm:grid-cols-3">
+            <Field label="Time zone of the shop" error={errors.timeZone?.message}>
+              <input className="input w-full" placeholder="Europe/Oslo" {...register("timeZone")} />
+            </Field>
             <Field label="Decimal sign">
               <select className="select w-full" {...register("decimal")}>
                 <option value=".">point, 12.5</option>

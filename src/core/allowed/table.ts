@@ -1,7 +1,7 @@
 /** For every kind of line what may stand against it, and against taking it back. One that is new does not compile before it has answered. */
 
 import type { LoggedType } from "../tape/events/registry";
-import { billCancelledRule, billLineRule, billRule } from "./money-rules";
+import { approvalRule, billCancelledRule, billLineRule, billRule, paymentRule } from "./money-rules";
 import { formingBegins, gatePassedRule, handsInside, powerRule, takenInRule, unreadRule } from "./power-rules";
 import { conflict, FREE, impossible, type Rule } from "./refusal";
 import { changeRule, plannedEndedRule, safetyTestRule, timeRule, timerRule } from "./work-rules";
@@ -43,6 +43,8 @@ export const RULES = {
   bill: billRule,
   "bill-line": billLineRule,
   "bill-cancelled": billCancelledRule,
+  payment: paymentRule,
+  approval: approvalRule,
 
   "still-live": FREE,
   "meter-check": FREE,
@@ -100,11 +102,9 @@ export const RULES = {
   planned: FREE,
   "plan-order": FREE,
   "cure-test": FREE,
-  approval: FREE,
   waiting: FREE,
   "handed-on": FREE,
   quote: FREE,
-  payment: FREE,
   advice: FREE,
   returned: FREE,
   undo: FREE,

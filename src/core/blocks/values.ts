@@ -57,7 +57,7 @@ export function slotsOf(file: BlockFile): Slot[] {
       {
         part: fileName(element),
         element,
-        says: key === "vac" ? windingSays(element, file.circuit) : (at?.role ?? element.notes.label ?? element.notes.kind ?? ""),
+        says: key === "vac" ? windingSays(element, file.circuit, at?.role) : (at?.role ?? element.notes.label ?? element.notes.kind ?? ""),
         value,
         unit,
         key,
@@ -70,9 +70,10 @@ export function slotsOf(file: BlockFile): Slot[] {
 }
 
 /** What a rectifier's volts are: those of the wall or of the winding before it; of a tapped winding with two diodes, of each half. */
-function windingSays(e: Element, circuit: Circuit): string {
+function windingSays(e: Element, circuit: Circuit, role = "rectifier"): string {
   if (isLineConnected(circuit)) return texts.wallVolts();
-  return e.type === "RECT_FULL" ? texts.secondaryEachHalf() : texts.secondary();
+  const winding = e.type === "RECT_FULL" ? texts.secondaryEachHalf() : texts.secondary();
+  return role === "rectifier" ? winding : `${role}, ${winding}`;
 }
 
 export type TypedValue = { ok: true; text: string; value: number; doubt?: string } | { ok: false; why: string };

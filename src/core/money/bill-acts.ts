@@ -1,34 +1,37 @@
 /** What is billed and paid, as lines of the tape: one builder for each act. */
 
-import { addDays, format } from "date-fns";
+import { addDays, shopDay } from "../shop/day";
 import { DEFAULT_SETTINGS, type Settings } from "../shop/settings";
 import { said } from "../tape/said";
 import type { EventDraft } from "../tape/events/event";
 import type { Quote } from "../tape/events/money-events";
-import type { JobState } from "../tape/fold";
 import * as texts from "../texts/money";
-import { billNumber, type BillDraft } from "./bill";
+import type { BillDraft } from "./bill";
 
 /** Longest difference of a bill from what was agreed. */
 const LONGEST = 500;
 
+/** What a shop's papers are dated and worded by. */
+type Terms = Pick<Settings, "timeZone"> & { money: Pick<Settings["money"], "payDays" | "quoteDays" | "warranty"> };
+
 /** A bill is made out of its draft. @param now milliseconds since 1970; the day on which it is to be paid counts from it. */
 export function billIssued(
-  job: number,
-  state: JobState,
+  number: string,
   draft: BillDraft,
-  { payDays, warranty }: Pick<Settings["money"], "payDays" | "warranty">,
+  { timeZone, money: { payDays, warranty } }: Terms,
   now: number,
 ): EventDraft<"bill"> {
+  const on = shopDay(now, timeZone);
   return {
     type: "bill",
     payload: {
-      number: billNumber(job, state),
+      number,
+      on,
       lines: draft.lines,
       sum: draft.sum,
       differences: draft.differences.map((d) => d.slice(0, LONGEST)),
       paid: draft.paid,
-      payBy: format(addDays(now, payDays), "yyyy-MM-dd"),
+      payBy: addDays(on, payDays),
       ...(warranty ? { warranty } : {}),
     },
   };
@@ -37,15 +40,17 @@ export function billIssued(
 /** A quote of one way or several. @param now milliseconds since 1970; it is valid for the shop's days from then on. */
 export function quoteMade(
   options: Quote["options"],
-  { quoteDays }: Pick<Settings["money"], "quoteDays">,
+  { timeZone, money: { quoteDays } }: Terms,
   now: number,
   { deposit = 0, note }: Pick<Quote, "deposit" | "note"> = {},
 ): EventDraft<"quote"> {
+  const on = shopDay(now, timeZone);
   return {
     type: "quote",
     payload: {
       options: options.map((o) => said(o)),
-      validUntil: format(addDays(now, quoteDays), "yyyy-MM-dd"),
+      on,
+      validUntil: addDays(on, quoteDays),
       ...(deposit > 0 ? { deposit } : {}),
       ...said({ note }),
     },

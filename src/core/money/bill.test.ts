@@ -62,7 +62,7 @@ test("a quote: labour by the hour, parts with the margin, taxes inside", () => {
   expect(option.lines.map((l) => l.amount)).toEqual([30, 3, 15, 6]);
   expect(option.sum).toEqual({
     net: 43.2,
-    taxes: [{ name: "VAT", percent: 25, base: 43.2, amount: 10.8 }],
+    taxes: [{ name: "VAT", percent: 25, base: 43.2, on: ["labour", "parts", "fixed price", "other"], amount: 10.8 }],
     included: true,
     rounding: 0,
     total: 54,

@@ -10,8 +10,8 @@ import { questionsOf, type Question } from "../repair/questions";
 import type { Task } from "../repair/tasks";
 import { minutesWorked } from "../repair/time";
 import * as texts from "../texts/money";
-import { sumOf } from "./amount";
-import { billedMinutes, fixedLine, labourLine, partLine } from "./price";
+import { formatMoney, sumOf, type MoneyForm } from "./amount";
+import { billedMinutes, fixedLine, labourLine, partLine, partPrice } from "./price";
 import { moneySum } from "./sum";
 
 export type BillDraft = Pick<Bill, "lines" | "sum" | "differences" | "paid"> & {
@@ -46,13 +46,13 @@ export const owed = (state: Pick<JobState, "bills" | "payments">): number =>
  * what was done before. What the owner did not agree to is named and not charged.
  * @param tasks of the job (`tasksOf`). @param now milliseconds since 1970
  */
-export function billDraft(state: JobState, tasks: readonly Task[], settings: Pick<Settings, "money">, now: number): BillDraft {
+export function billDraft(state: JobState, tasks: readonly Task[], settings: MoneySettings, now: number): BillDraft {
   const rates = settings.money;
   const questions = questionsOf(state);
   const before = standingBills(state);
   const agreed = quotedLines(state, tasks, questions);
   const asked = askedLines(state, tasks, questions, agreed.settled, agreed.quote !== undefined);
-  const byRate = rateLines(state, tasks, rates, now, asked.settled, asked.paidFor, agreed.quote !== undefined, before);
+  const byRate = rateLines(state, tasks, settings, now, agreed, asked, before);
   const byHand = state.bill.map((l): MoneyLine => ({
     ...{ text: l.text, kind: l.kind, pieces: 1, price: l.amount, amount: l.amount },
     key: `line ${rootOf(state, l.seq)}`,
@@ -66,8 +66,7 @@ export function billDraft(state: JobState, tasks: readonly Task[], settings: Pic
   const last = fresh.filter((l) => byHand.includes(l));
   const lines = [...fresh.filter((l) => !last.includes(l)), ...byRate.labour, ...last];
   const differences = [...agreed.differences, ...asked.differences, ...byRate.differences];
-  if (agreed.quote === undefined && lines.length > 0)
-    differences.unshift(questions.some((q) => q.kind === "quote" && q.stands === "asked") ? texts.nothingAgreed() : texts.withoutQuote());
+  if (agreed.quote === undefined && lines.length > 0) differences.unshift(noQuoteAgreed(questions));
   for (const bill of before) {
     const count = once.filter((l) => isBilled(l) && billed.get(l.key!) === bill.number).length;
     if (count > 0 && lines.length > 0) differences.push(texts.onEarlierBill(count, bill.number));
@@ -86,6 +85,9 @@ export function billDraft(state: JobState, tasks: readonly Task[], settings: Pic
   };
 }
 
+/** What prices are worked out by, and amounts in sentences written by. */
+type MoneySettings = MoneyForm & Pick<Settings, "money">;
+
 interface Part {
   lines: MoneyLine[];
   differences: string[];
@@ -93,9 +95,26 @@ interface Part {
   settled: Set<number>;
 }
 
+/** What a quote settles: whole tasks, and of tasks that were declined in part the labour that was agreed to or declined by itself. */
+interface Quoted extends Part {
+  labourSettled: Set<number>;
+  quote?: number;
+}
+
+/** Work of a task, not a part for it. */
+const isWork = (l: MoneyLine) => l.kind === "labour" || l.kind === "fixed price";
+
+/** Why no quote stands behind a bill. */
+function noQuoteAgreed(questions: readonly Question[]): string {
+  const quotes = questions.filter((q) => q.kind === "quote");
+  if (quotes.some((q) => q.stands === "asked")) return texts.nothingAgreed();
+  if (quotes.some((q) => q.stands === "revoked")) return texts.quoteTakenBack();
+  return quotes.some((q) => q.stands === "no") ? texts.quoteDeclined() : texts.withoutQuote();
+}
+
 /** Lines of the quotes, the last that holds a task first. */
-function quotedLines(state: JobState, tasks: readonly Task[], questions: readonly Question[]): Part & { quote?: number } {
-  const out: Part = { lines: [], differences: [], settled: new Set() };
+function quotedLines(state: JobState, tasks: readonly Task[], questions: readonly Question[]): Quoted {
+  const out: Quoted = { lines: [], differences: [], settled: new Set(), labourSettled: new Set() };
   const quotes = questions.filter((q) => q.kind === "quote" && (q.option || q.before)).reverse();
   for (const q of quotes) {
     const answer = q.before ?? q.answer!;
@@ -111,6 +130,9 @@ function quotedLines(state: JobState, tasks: readonly Task[], questions: readonl
       if (t) {
         out.settled.add(t.root);
         here.add(t.root);
+        if (isWork(l)) out.labourSettled.add(t.root);
+        if (isWork(l) && declined.has(i) && t.worked > 0)
+          out.differences.push(texts.workedThoughDeclined(t.name, formatDuration(t.worked * 60)));
       }
       if (declined.has(i)) out.differences.push(texts.lineDeclined(l.text, answer.on ?? dayOf(answer.at)));
       else if (!t || done) out.lines.push(l);
@@ -121,7 +143,7 @@ function quotedLines(state: JobState, tasks: readonly Task[], questions: readonl
       if (q.before && !declined.has(i)) out.differences.push(texts.takenBackAfter(l.text, answeredOn(q)));
       if (t && done) out.differences.push(...unlikeQuoted(state, t, l, declined.has(i)));
     });
-    // A task that was declined and done all the same is beyond what was agreed.
+    // What was declined of a task and done all the same is beyond what was agreed. Its labour is settled by its own line.
     if (!q.before) for (const root of q.declined) out.settled.delete(root);
   }
   const quote = quotes.find((q) => q.option)?.line;
@@ -177,18 +199,33 @@ function askedLines(
 function rateLines(
   state: JobState,
   tasks: readonly Task[],
-  rates: Settings["money"],
+  settings: MoneySettings,
   now: number,
-  settled: ReadonlySet<number>,
-  paidFor: ReadonlySet<number>,
-  hasQuote: boolean,
+  { quote, labourSettled, ...quoted }: Quoted,
+  { settled, paidFor }: Pick<ReturnType<typeof askedLines>, "settled" | "paidFor">,
   before: readonly Bill[],
 ): { once: MoneyLine[]; labour: MoneyLine[]; differences: string[] } {
   const out = { once: [] as MoneyLine[], labour: [] as MoneyLine[], differences: [] as string[] };
+  const rates = settings.money;
+  const hasQuote = quote !== undefined;
   const uncharged = new Set(settled);
+  const worked = minutesWorked(state, now);
+  /** What is billed and stands in no quote that was agreed to. */
+  const beyond = new Set<string>();
+  /** Minutes on no task that are paid for otherwise, or not at all. */
+  let notLoose = 0;
   for (const c of state.changes) {
     const root = c.planned === undefined ? undefined : rootOf(state, c.planned);
-    if (!isFitted(c) || paidFor.has(rootOf(state, c.seq)) || (root !== undefined && settled.has(root))) continue;
+    if (!isFitted(c)) continue;
+    const inPrice = paidFor.has(rootOf(state, c.seq));
+    if (root === undefined && (inPrice || c.unagreed)) notLoose += c.minutes ?? 0;
+    if (inPrice) continue;
+    if (root !== undefined && settled.has(root)) {
+      // Its price is that of the quote or of the answer: a cost of its own that nobody was asked about is not on top of it.
+      if (c.cost !== undefined && !quoted.lines.some((l) => l.kind === "parts" && l.planned === root))
+        out.differences.push(texts.costInPrice(texts.partFor(c.newPart, c.position), formatMoney(partPrice(c.cost, rates), settings)));
+      continue;
+    }
     if (c.unagreed) {
       out.differences.push(texts.doneUnagreed(texts.partFor(c.newPart, c.position), c.unagreed));
       if (root !== undefined) uncharged.add(root);
@@ -203,11 +240,11 @@ function rateLines(
       .map((each) => texts.partFor(each.newPart, each.position))
       .join("; ")
       .slice(0, MOST_TEXT);
+    if (hasQuote) beyond.add(tasks.find((t) => t.root === root)?.name ?? text);
     const cost = c.cost ?? (planned.length > 0 ? sumOf(planned.map((p) => (p.cost ?? 0) * p.pieces)) : undefined);
     out.once.push({ ...partLine(text, 1, cost ?? 0, rates), key: `change ${rootOf(state, c.seq)}` });
     if (cost === undefined) out.differences.push(texts.noPriceKnown(text));
   }
-  const worked = minutesWorked(state, now);
   const labour = (text: string, minutes: number, key: string) => {
     const there = before.flatMap((b) => b.lines.filter((l) => l.key === key)).reduce((sum, l) => sum + (l.minutes ?? 0), 0);
     const left = billedMinutes(minutes, rates.stepMinutes) - there;
@@ -215,12 +252,21 @@ function rateLines(
   };
   for (const t of tasks) {
     const key = `planned ${t.root} labour`;
-    if (uncharged.has(t.root)) continue;
+    if (uncharged.has(t.root) || labourSettled.has(t.root)) continue;
+    const there = out.once.length + out.labour.length;
     if (t.fixedPrice === undefined) labour(t.name, worked.get(t.root) ?? 0, key);
-    else if (t.state === "done") out.once.push({ ...fixedLine(t.name, t.fixedPrice), key });
+    else if (t.state === "done") {
+      out.once.push({ ...fixedLine(t.name, t.fixedPrice), key });
+      if (t.worked > t.estimate * (1 + WORTH_SAYING))
+        out.differences.push(texts.tookLongerFixed(t.name, formatDuration(t.worked * 60), formatDuration(t.estimate * 60)));
+    }
+    if (hasQuote && out.once.length + out.labour.length > there) beyond.add(t.name);
   }
   // Where a price was agreed for the whole, time that is on no task is part of it.
-  if (!hasQuote) labour(texts.benchTime(), worked.get(undefined) ?? 0, "loose time");
+  const loose = Math.max(0, (worked.get(undefined) ?? 0) - notLoose);
+  if (!hasQuote) labour(texts.benchTime(), loose, "loose time");
+  else if (loose > 0) out.differences.push(texts.looseInQuote(formatDuration(loose * 60)));
+  for (const name of beyond) out.differences.push(texts.beyondQuote(name));
   return out;
 }
 

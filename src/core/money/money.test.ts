@@ -85,7 +85,7 @@ describe("sums", () => {
     // 100.10 + 19.99 = 120.09; a quarter is 30.0225; line by line it would be 25.03 + 5.00.
     expect(moneySum([line(100.1), line(19.99, "parts")], { ...rates, pricesIncludeTax: false, taxes: [vat(25)] })).toEqual({
       net: 120.09,
-      taxes: [{ name: "VAT", percent: 25, base: 120.09, amount: 30.02 }],
+      taxes: [{ name: "VAT", percent: 25, base: 120.09, on: ["labour", "parts", "fixed price", "other"], amount: 30.02 }],
       included: false,
       rounding: 0,
       total: 150.11,

@@ -20,7 +20,7 @@ export function moneySum(
     if (own.length === 0 || t.percent === 0) return [];
     if (!pricesIncludeTax) {
       const base = sumOf(own.map((l) => l.amount));
-      return [{ name: t.name, percent: t.percent, base, amount: percentOf(base, t.percent, places) }];
+      return [{ name: t.name, percent: t.percent, base, on: t.on, amount: percentOf(base, t.percent, places) }];
     }
     // By sets of rates that meet on a line: what they take together is shared out by rate.
     const bySet = group(own, (l) => sumOf(taxes.filter((x) => x.on.includes(l.kind)).map((x) => x.percent)));
@@ -30,7 +30,7 @@ export function moneySum(
       return { net: sumOf([gross, -within]), tax: (within * t.percent) / together };
     });
     const amount = percentOf(sumOf(parts.map((p) => p.tax)), 100, places);
-    return [{ name: t.name, percent: t.percent, base: percentOf(sumOf(parts.map((p) => p.net)), 100, places), amount }];
+    return [{ name: t.name, percent: t.percent, base: percentOf(sumOf(parts.map((p) => p.net)), 100, places), on: t.on, amount }];
   });
   const tax = sumOf(taxed.map((t) => t.amount));
   const gross = pricesIncludeTax ? all : sumOf([all, tax]);

@@ -28,35 +28,43 @@ const MINUTE_MS = 60_000;
 
 type Timed = Pick<JobState, "timers" | "times" | "changes" | "lines" | "planned">;
 
-/** Every run, oldest first; a start while another runs, of whoever, ends that one. @param now milliseconds since 1970 */
+/**
+ * Every run, oldest first. Each technician has a timer: two work on an amp at once, and a start ends only one's own run. Who stops and has none
+ * running stops the one that was begun last.
+ * @param now milliseconds since 1970
+ */
 export function spells(state: Pick<JobState, "timers" | "lines">, now: number): Spell[] {
   const out: Spell[] = [];
-  let running: (Spell & { line: number }) | undefined;
-  const end = (to: number, line?: Line<TimerTurned>) => {
-    if (!running) return;
-    running.to = to;
-    running.minutes = minutesBetween(running.from, to);
-    if (to < running.from && line) running.problem = texts.clocksDiffer(running.line, running.who, line.who);
-    running = undefined;
+  const running = new Map<string, Spell>();
+  const end = (spell: Spell | undefined, to: number, line: Line<TimerTurned>) => {
+    if (!spell) return;
+    spell.to = to;
+    spell.minutes = minutesBetween(spell.from, to);
+    if (to < spell.from) spell.problem = texts.clocksDiffer(spell.line, spell.who, line.who);
+    running.delete(spell.who);
   };
   for (const t of state.timers) {
     const at = Date.parse(t.at);
-    end(at, t);
+    const own = running.get(t.who);
+    end(t.turn === "stopped" ? (own ?? [...running.values()].at(-1)) : own, at, t);
     if (t.turn === "stopped") continue;
-    running = { line: t.seq, who: t.who, from: at, minutes: 0, ...(t.what ? { what: t.what } : {}) };
-    if (t.planned !== undefined) running.task = rootOf(state, t.planned);
-    out.push(running);
+    const spell: Spell = { line: t.seq, who: t.who, from: at, minutes: 0, ...(t.what ? { what: t.what } : {}) };
+    if (t.planned !== undefined) spell.task = rootOf(state, t.planned);
+    running.set(t.who, spell);
+    out.push(spell);
   }
-  if (running) {
-    running.minutes = minutesBetween(running.from, now);
-    if (running.minutes > FORGOTTEN_HOURS * 60) running.problem = texts.ranLong(Math.floor(running.minutes / 60));
+  for (const spell of running.values()) {
+    spell.minutes = minutesBetween(spell.from, now);
+    if (spell.minutes > FORGOTTEN_HOURS * 60) spell.problem = texts.ranLong(Math.floor(spell.minutes / 60));
   }
   return out;
 }
 
-/** The timer that runs. */
-export const runningTimer = (state: Pick<JobState, "timers" | "lines">, now: number): Spell | undefined =>
-  spells(state, now).find((s) => s.to === undefined);
+/** The timer that runs: of `who` first, else the one that was begun last. */
+export function runningTimer(state: Pick<JobState, "timers" | "lines">, now: number, who?: string): Spell | undefined {
+  const open = spells(state, now).filter((s) => s.to === undefined);
+  return open.find((s) => s.who === who) ?? open.at(-1);
+}
 
 const minutesBetween = (from: number, to: number) => Math.max(0, (to - from) / MINUTE_MS);
 

@@ -38,6 +38,8 @@ export class MoneySettings {
   @IsBoolean() pricesIncludeTax!: boolean;
   /** Of a quote, asked for before the work begins. */
   @IsNumber() @Min(0) @Max(100) depositPercent!: number;
+  /** Bills are numbered by their job, "1004-2", or one after the other in the whole shop, without gaps. */
+  @IsIn(["job", "shop"]) billNumbers!: "job" | "shop";
   @IsInt() @Min(1) @Max(365) quoteDays!: number;
   @IsInt() @Min(0) @Max(365) payDays!: number;
   /** Hours a day that are worked at the bench: what a promised date is held against. */

@@ -1,6 +1,19 @@
 /** What a shop sets for itself. Every limit is conservative until the shop says otherwise. */
 
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, Matches, Max, Min } from "class-validator";
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsTimeZone,
+  Matches,
+  Max,
+  Min,
+  ValidateIf,
+} from "class-validator";
 import { IsA, IsText } from "../checks/accepted";
 import { CAPACITOR_SCHOOLS, type CapacitorSchool } from "./capacitor-school";
 import { MoneySettings } from "./money-settings-class";
@@ -38,6 +51,10 @@ export class Settings {
   /** Name of the shop's own source for proving a meter, of whatever volts; none where there is only the rule of nine volts. */
   @IsText(100, { empty: true }) meterSource!: string;
   @IsNumber() @Min(90) @Max(260) mainsVolts!: number;
+  /** Of the shop, "Europe/Oslo": the day on its bills, quotes and books. Nothing for that of the server. */
+  @ValidateIf((_, zone) => zone !== "")
+  @IsTimeZone({ message: "a time zone such as Europe/Oslo, America/New_York or UTC is wanted" })
+  timeZone!: string;
   @IsIn([".", ","]) decimal!: "." | ",";
   @IsIn(["tube", "valve"]) tubeWord!: "tube" | "valve";
   @IsIn(["mains", "line"]) mainsWord!: "mains" | "line";

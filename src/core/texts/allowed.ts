@@ -24,3 +24,17 @@ export const ownerTakesBooks = () => say`Only the owner of the shop takes money 
 export const nothingBroughtIn = () => say`Nothing of this job came from elsewhere`;
 export const stageWanted = (stage: Value) => say`a stage of the bring-up is wanted, such as no-tubes or output:V4; read ${stage}`;
 export const longBeforeOpening = () => say`the time is more than a month before the job was opened`;
+
+// money and answers
+export const cancelledAlready = (number: Value, line: Value) => say`Bill ${number} was cancelled in line ${line}`;
+export const paidBackBelowZero = () => say`What is paid back is below zero`;
+export const paidAboveZero = () => say`A payment is more than nothing; what goes back to the owner is “paid back”`;
+export const dayToCome = (read: Value, today: Value) => say`read ${read}, which is still to come; up to ${today} is accepted`;
+export const moreThanPaid = (paid: Value) => say`More than was paid cannot be paid back: ${paid} was paid`;
+export const askedAnew = (line: Value) => say`It was asked anew in line ${line}: the answer is to that one`;
+export const notAsked = (line: Value) => say`Line ${line} asks nothing that stands`;
+export const noYesToTakeBack = () => say`There is no yes that could be taken back`;
+export const noSuchWay = (read: Value, ways: Value) =>
+  say`read way ${read}; there ${ways === 1 ? "is one" : "are "}${ways === 1 ? "" : ways}`;
+export const noSuchLine = (read: Value, lines: Value) => say`read line ${read}; the quote has ${lines}`;
+export const quoteExpired = (until: Value) => say`The quote was valid until ${until}: make it out anew, and the answer is to that one`;

@@ -37,6 +37,17 @@ export const tookLonger = (task: Value, worked: Value, quoted: Value) =>
   say`${task}: took ${worked}, quoted for ${quoted}; billed as quoted.`;
 export const otherPart = (position: Value, fitted: Value, quoted: Value) =>
   say`${position}: ${fitted} was fitted, ${quoted} was quoted; billed as quoted.`;
+export const workedThoughDeclined = (task: Value, worked: Value) => say`${task}: ${worked} of work on it, declined by you, not billed.`;
+export const costInPrice = (part: Value, amount: Value) => say`${part} (${amount}): in the agreed price of its task, not billed on top.`;
+export const tookLongerFixed = (task: Value, worked: Value, planned: Value) =>
+  say`${task}: took ${worked}, planned for ${planned}; billed at its fixed price.`;
+export const looseInQuote = (time: Value) => say`${time} of bench time on no task: in the quote, not billed on top.`;
+export const beyondQuote = (what: Value) =>
+  say`${what}: not in what you accepted of the quote; billed by the time and the parts that it took.`;
+export const quoteDeclined = () =>
+  say`You did not accept the quote: what was not agreed at a price is billed by the time and the parts that it took.`;
+export const quoteTakenBack = () =>
+  say`You took your yes to the quote back: what was not agreed at a price is billed by the time and the parts that it took.`;
 export const onEarlierBill = (count: Value, bill: Value) => say`${count} of the lines stand on bill ${bill} already.`;
 export const withoutQuote = () => say`There was no quote: what was not agreed at a price is billed by the time and the parts that it took.`;
 export const nothingAgreed = () =>
@@ -49,3 +60,13 @@ export const limitNear = (left: Value, limit: Value) => say`${left} is left of t
 export const dueTooSoon = (needed: Value, there: Value, day: Value) =>
   say`${needed} of work is open, and ${there} of bench time until ${day}`;
 export const duePassed = (day: Value) => say`It was promised for ${day}`;
+
+// what is given out and does not agree
+export const nothingToBill = () => say`There is nothing to bill: everything that was done stands on a bill`;
+export const billDiffers = (sent: Value, now: Value) => say`The bill comes to ${now} now, and ${sent} was sent: look at it again`;
+export const paidDiffers = (sent: Value, now: Value) => say`${now} was paid before this bill, and ${sent} was sent: look at it again`;
+export const lineDiffers = (now: Value) => say`The lines of the bill are others by now (${now}): look at it again`;
+export const lineDoesNotMultiply = (text: Value, sent: Value, worth: Value) =>
+  say`${text}: pieces at their price are ${worth}, and ${sent} was read`;
+export const totalDiffers = (sent: Value, right: Value) => say`the lines come to ${right}, and ${sent} was read`;
+export const taxesDiffer = (sent: Value, right: Value) => say`the taxes are ${right}, and ${sent} was read`;

@@ -64,6 +64,8 @@ export interface JobServices {
 
 export interface JobValue extends JobServices {
   view: JobView;
+  /** Initials of who is at this bench. */
+  who: string;
   /** The file of the circuit in use. */
   netlist?: string;
   /** The energy state without its figures: it changes when power does, not with each falling volt. */
@@ -199,6 +201,7 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
     return {
       ...services,
       view,
+      who,
       netlist: view.inUse?.netlist,
       energyKind: energy.kind,
       marks,
@@ -225,7 +228,7 @@ export function JobProvider({ events, marked, netlist: model, serverNow, who, ch
         wall: wallVolts(view.circuit, settings.mainsVolts),
       }),
     };
-  }, [services, settings, view, energy.kind, marks, tape, places, port, stands, standing, solved, inHand, say, held, refusal]);
+  }, [services, settings, view, who, energy.kind, marks, tape, places, port, stands, standing, solved, inHand, say, held, refusal]);
   const charge = useMemo(() => ({ energy, away }), [energy, away]);
 
   return (

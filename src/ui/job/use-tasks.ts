@@ -18,18 +18,18 @@ export interface Tasks {
 const MINUTE_MS = 60_000;
 
 export function useTasks(): Tasks {
-  const { view, settings, shopHistory } = useJob();
+  const { view, settings, shopHistory, who } = useJob();
   // Anew once a minute: what runs is counted in minutes.
   const now = Math.floor(useNow() / MINUTE_MS) * MINUTE_MS;
   const { state } = view;
   return useMemo(() => {
     const tasks = tasksOf(state, now, shopHistory?.minutes);
-    const running = runningTimer(state, now);
+    const running = runningTimer(state, now, who);
     return {
       tasks,
       ...(running ? { running } : {}),
       spent: spentOf(state, tasks, settings, now),
       money: (amount) => formatMoney(amount, settings),
     };
-  }, [state, now, settings, shopHistory]);
+  }, [state, now, settings, shopHistory, who]);
 }

@@ -1,6 +1,6 @@
 /** Payloads of money: quotes, bills, payments. Amounts are in the shop's currency, rounded to its smallest coin as its settings stood. */
 
-import { IsBoolean, IsIn, IsInt, IsNumber, Max, Min } from "class-validator";
+import { IsArray, IsBoolean, IsIn, IsInt, IsNumber, Max, Min } from "class-validator";
 import { IsA, IsDay, IsListOf, IsText, IsTextList, Optional } from "../../checks/accepted";
 import { BILL_KINDS, type BillKind } from "../../shop/bill-kinds";
 import { MOST_LINES, MOST_MONEY, OPTION_AIMS, PAYMENT_MEANS, TEXT_LIMIT, type OptionAim, type PaymentMeans } from "./words";
@@ -31,6 +31,8 @@ export class TaxLine {
   @IsNumber() @Min(0) @Max(100) percent!: number;
   /** What it is reckoned on. */
   @IsNumber() @Min(-MOST_MONEY) @Max(MOST_MONEY) base!: number;
+  /** Kinds of lines that it stands on; tapes of before did not say. */
+  @Optional() @IsArray() @IsIn(BILL_KINDS, { each: true }) on?: BillKind[];
   @IsNumber() @Min(-MOST_MONEY) @Max(MOST_MONEY) amount!: number;
 }
 
@@ -56,6 +58,8 @@ export class QuoteOption {
 
 export class Quote {
   @IsListOf(() => QuoteOption, 5, { least: 1 }) options!: QuoteOption[];
+  /** The day at the shop on which it was made, and the last on which it can be accepted: by the server's clock. */
+  @Optional() @IsDay() on?: string;
   @Optional() @IsDay() validUntil?: string;
   /** Asked for before the work begins. */
   @Optional() @IsNumber() @Min(0) @Max(MOST_MONEY) deposit?: number;
@@ -63,7 +67,10 @@ export class Quote {
 }
 
 export class Bill {
+  /** Given by the server: of the job, "1004-2", or of the shop without gaps, "17". */
   @IsText(30) number!: string;
+  /** The day at the shop on which it was made out: by the server's clock. */
+  @Optional() @IsDay() on?: string;
   @IsListOf(() => MoneyLine, 300, { least: 1 }) lines!: MoneyLine[];
   @IsA(() => MoneySum) sum!: MoneySum;
   /** Each difference from what was agreed, a sentence each. */
@@ -77,6 +84,8 @@ export class Bill {
 /** A bill that was wrong: what stands on it can be billed anew. */
 export class BillCancelled {
   @IsInt() @Min(1) @Max(MOST_LINES) bill!: number;
+  /** The day at the shop: by the server's clock. */
+  @Optional() @IsDay() on?: string;
   @IsText(TEXT_LIMIT) why!: string;
 }
 

@@ -207,7 +207,7 @@ export function BuildView({ draft, read, sound, netlist, solution, school, drawi
           inHand={inHand}
           setInHand={(at) => take(at, false)}
           picked={(at) => take(at, typeAtOnce && "part" in at)}
-          found={(at) => take(at, "part" in at)}
+          found={(at) => take(at, typeAtOnce && "part" in at)}
           action={
             open &&
             slot && (

@@ -35,7 +35,7 @@ export function QuoteTab() {
   const deposit = depositOf(priced, rates);
   const now = useNow();
   const make = () => {
-    say(quoteMade(priced, rates, now, { deposit, note }));
+    say(quoteMade(priced, settings, now, { deposit, note }));
     setDrafts(undefined);
     setNote("");
   };

@@ -58,12 +58,14 @@ function Draft({ draft, notTheirs }: { draft: BillDraft; notTheirs?: string }) {
   const { sum } = draft;
   const now = useNow();
   const [asked, setAsked] = useState(false);
+  // Of a shop that numbers all its bills in a row the server knows the next one.
+  const number = settings.money.billNumbers === "job" ? billNumber(jobId, view.state) : undefined;
   const doubts = billDoubts(draft, settings, view.state.bills.length);
   const issue = () => {
     // What should stand on it is asked once; who goes on means it.
     if (doubts.length > 0 && !asked) return setAsked(true);
     setAsked(false);
-    say(billIssued(jobId, view.state, draft, settings.money, now));
+    say(billIssued(number ?? "next", draft, settings, now));
   };
   return (
     <Section title="Bill" hint={earlier.length > 0 ? "what came after the last bill" : "from what was done"}>
@@ -153,7 +155,7 @@ function Draft({ draft, notTheirs }: { draft: BillDraft; notTheirs?: string }) {
           )}
           {draft.lines.length > 0 && (
             <button className="btn btn-primary mb-3" onClick={issue}>
-              {asked && doubts.length > 0 ? "All the same: make out bill" : "Make out bill"} {billNumber(jobId, view.state)}:{" "}
+              {asked && doubts.length > 0 ? "All the same: make out bill" : "Make out bill"} {number ?? "with the next number"}:{" "}
               {money(sum.total)}
             </button>
           )}
