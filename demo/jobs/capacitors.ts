@@ -26,7 +26,7 @@ export function asleep(d: Days, photo: Record<string, string>): Days {
       type: "brief",
       payload: {
         order: ["originality", "reliability", "tone", "cost"],
-        mustNotChange: "what can be seen from above",
+        mustNotChange: "the badge and the front panel",
         spendingLimit: 600,
         dueDate: d.promised(20),
       },

@@ -20,7 +20,7 @@ export function marrowby(d: Days, photo: Record<string, string>): Days {
       payload: {
         order: ["originality", "reliability", "tone", "cost"],
         dueDate: d.promised(1),
-        mustNotChange: "The look of it, inside as well; the knobs and the cloth",
+        mustNotChange: "The look of it; the knobs and the cloth",
         spendingLimit: 180,
       },
     })

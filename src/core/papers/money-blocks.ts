@@ -67,11 +67,12 @@ export interface BillToShow {
 
 export function billTable(bill: BillToShow, form: MoneyForm): Block[] {
   const more: [string, number][] = bill.paid === 0 ? [] : [[texts.paidAlready(), -bill.paid]];
-  if (bill.due !== undefined && (bill.paid !== 0 || bill.due !== bill.sum.total)) more.push([texts.stillDue(), bill.due]);
+  if (bill.due !== undefined && (bill.paid !== 0 || bill.due !== bill.sum.total))
+    more.push(bill.due < 0 ? [texts.paidTooMuch(), -bill.due] : [texts.stillDue(), bill.due]);
   return [
     { block: "heading", text: bill.number ? texts.billNumber(bill.number) : bill.final ? texts.bill() : texts.billSoFar() },
     moneyTable(bill.lines, bill.sum, form, more),
-    ...(bill.payBy && bill.due !== 0 ? [{ block: "text" as const, text: texts.payBy(bill.payBy) }] : []),
+    ...(bill.payBy && (bill.due ?? bill.sum.total) > 0 ? [{ block: "text" as const, text: texts.payBy(bill.payBy) }] : []),
     ...(bill.differences.length > 0
       ? [
           { block: "text" as const, look: "strong" as const, text: texts.differences() },

@@ -3,6 +3,7 @@
 import type { Brief } from "../tape/events/intake-events";
 import type { Severity } from "../tape/events/words";
 import * as texts from "../texts/job";
+import { forbids } from "./brief-places";
 
 export type BriefAnswer = "allowed" | "ask";
 
@@ -11,8 +12,9 @@ const REPLACES = /\b(replace|renew|fit|change|swap|exchange|rewire|remove|modif\
 const KEEPS = /\b(clean|re-?tension|tighten|resolder|test|measure|check|inspect|reform|adjust|secure)\b/i;
 
 /**
- * Danger to life is dealt with whatever the brief says, but its owner is still told. Otherwise what changes the amp needs a yes where
- * originality comes first or where the brief names the part as not to be changed.
+ * Whether the brief covers an action. What changes the amp needs a yes where the brief names it as not to be changed, by part or by kind,
+ * where it says something that is not understood, and where originality comes first. Danger to life is made safe all the same, and its owner
+ * is told; but a brief that forbids it is asked about first.
  * @param action as suggested. @param place and part that it is about.
  */
 export function briefAllows(
@@ -23,37 +25,12 @@ export function briefAllows(
 ): { brief: BriefAnswer; why: string } {
   if (!brief) return { brief: "ask", why: texts.noBriefAgreedYet() };
   const replaces = REPLACES.test(action) && !(KEEPS.test(action) && !/\b(replace|renew|fit|rewire|remove)\b/i.test(action));
-  const forbidden = (brief.mustNotChange ?? "").toLowerCase();
-  if (replaces && forbidden && touches(forbidden, `${action} ${place}`)) return { brief: "ask", why: texts.briefSays(brief.mustNotChange) };
-  if (severity === "danger") return { brief: "allowed", why: texts.dangerNotLeftTell() };
+  const said = brief.mustNotChange?.trim() ?? "";
+  const forbidden = replaces && said !== "" ? forbids(said, `${action} ${place}`) : "no";
+  if (forbidden === "yes") return { brief: "ask", why: texts.briefSays(said) };
+  if (severity === "danger") return { brief: "allowed", why: texts.dangerCovers() };
   if (!replaces) return { brief: "allowed", why: texts.nothingChangedGood() };
+  if (forbidden === "perhaps") return { brief: "ask", why: texts.briefPerhaps(said) };
   if (brief.order[0] === "originality") return { brief: "ask", why: texts.originalityComesFirst() };
   return { brief: "allowed", why: texts.comesFirst(brief.order[0] ?? texts.theBrief()) };
-}
-
-/** Words that say nothing of a part. */
-const IDLE = new Set([
-  "nothing",
-  "the",
-  "may",
-  "not",
-  "must",
-  "without",
-  "and",
-  "keep",
-  "original",
-  "change",
-  "changed",
-  "replaced",
-  "replace",
-  "with",
-  "for",
-]);
-
-/** "Nothing may be replaced" forbids everything; "the speaker and the knobs" only those. */
-function touches(forbidden: string, about: string): boolean {
-  if (/\b(nothing|anything|everything)\b/.test(forbidden)) return true;
-  const words = forbidden.match(/[a-z]{4,}/g) ?? [];
-  const lower = about.toLowerCase();
-  return words.some((w) => !IDLE.has(w) && lower.includes(w.replace(/s$/, "")));
 }

@@ -5,7 +5,6 @@ import { say, type Value } from "../language/language";
 // brief-allows
 export const noBriefAgreedYet = () => say`no brief is agreed yet`;
 export const briefSays = (mustNotChange: Value) => say`the brief says: ${mustNotChange}`;
-export const dangerNotLeftTell = () => say`a danger must not be left in; tell the owner`;
 export const nothingChangedGood = () => say`nothing is changed irreversibly`;
 export const originalityComesFirst = () => say`originality comes first`;
 export const comesFirst = (brief: Value) => say`${brief} comes first`;
@@ -121,3 +120,11 @@ export const formedTo = (result: string, time: Value, limit: Value) =>
       : say`not finished after ${time}`;
 export const reformCapacitors = (parts: Value) => say`reforming of ${parts} is under way`;
 export const reformingOpen = (parts: Value) => say`${parts} on the reforming supply`;
+
+// the brief's places
+export const everythingOriginal = () => say`everything as it is`;
+export const understoodAs = (what: Value) => say`Understood: ${what}.`;
+export const notUnderstoodBrief = (words: Value) =>
+  say`Not understood: ${words}; until it is, the owner is asked before anything is replaced.`;
+export const briefPerhaps = (words: Value) => say`the brief says “${words}”, and part of it was not understood: ask the owner`;
+export const dangerCovers = () => say`danger to life is made safe whatever the brief says; tell the owner`;

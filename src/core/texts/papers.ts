@@ -16,6 +16,7 @@ export const rounding = () => say`Rounding`;
 export const total = () => say`Total`;
 export const paidAlready = () => say`Paid`;
 export const stillDue = () => say`Still to pay`;
+export const paidTooMuch = () => say`Paid too much, to be paid back`;
 export const billNumber = (number: Value) => say`Bill ${number}`;
 export const bill = () => say`Bill`;
 export const billSoFar = () => say`Bill, not made out yet`;
@@ -26,6 +27,9 @@ const theAmp = (amp: Value) =>
   /^(a|an|the|one|my|our|his|her|their)\s/i.test(String(amp)) ? String(amp).replace(/^The\s/, "the ") : `the ${amp}`;
 export const reportOn = (amp: Value) => say`Report on ${theAmp(amp)}`;
 export const billFor = (amp: Value) => say`Bill for ${theAmp(amp)}`;
+export const creditFor = (amp: Value) => say`Credit note for ${theAmp(amp)}`;
+export const creditNames = (bill: Value, day: Value, why: Value) =>
+  say`It takes back bill ${bill} of ${day} as a whole, because: ${why}. Nothing of it is to be paid; what was paid on it stands to your credit.`;
 export const cancelledBill = (day: Value, why: Value) => say`This bill was cancelled on ${day}: ${why}.`;
 
 // quote

@@ -3,7 +3,7 @@
 import { lineworkOf } from "@/core/drawing/linework";
 import { viewJob } from "@/core/job/job-view";
 import type { Block } from "@/core/papers/block";
-import { billBlocks } from "@/core/papers/bill-paper";
+import { billBlocks, creditBlocks } from "@/core/papers/bill-paper";
 import { historyBlocks } from "@/core/papers/history-paper";
 import type { PaperName } from "@/core/papers/paper-name";
 import { paperOf } from "@/core/papers/paper-title";
@@ -16,7 +16,7 @@ import { solvedHere } from "../solved";
 import { drawn } from "./drawn";
 import { reportBlocksOf } from "./report-blocks-of";
 
-/** @returns undefined for a quote, a question or a bill that the job does not have. */
+/** @returns undefined for a quote, a question, a bill or a credit note that the job does not have. */
 export async function paperBlocksOf(job: WholeJob, name: PaperName): Promise<Block[] | undefined> {
   if (name.paper === "report") return reportBlocksOf(job);
   const line = "line" in name ? name.line : 0;
@@ -38,6 +38,10 @@ export async function paperBlocksOf(job: WholeJob, name: PaperName): Promise<Blo
     const bill = view.state.bills.find((b) => b.seq === line);
     const last = standingBills(view.state).at(-1);
     return bill && billBlocks(of, bill, settings, bill === last ? owed(view.state) : undefined);
+  }
+  if (name.paper === "credit") {
+    const bill = view.state.bills.find((b) => b.cancelled?.seq === line);
+    return bill && creditBlocks(of, bill, settings);
   }
   const question = questionsOf(view.state).find((q) => q.line === line && q.kind === name.paper);
   if (!question) return undefined;

@@ -19,6 +19,7 @@ import { provenBy, unasked, unwatched, type EnergyState } from "@/core/safety/en
 import type { Role } from "@/core/shop/people";
 import type { PointPlace } from "@/core/shop/point-places";
 import type { BadName } from "@/core/shop/bad-names";
+import { shopDay } from "@/core/shop/day";
 import type { Settings } from "@/core/shop/settings";
 import type { ShopHistory } from "@/core/suspects/history";
 import type { Conditions } from "@/core/tape/events/measuring-events";
@@ -124,6 +125,9 @@ export const useEnergy = (): EnergyValue => inJob(useContext(EnergyContext));
 
 /** Milliseconds since 1970 by the server's clock; ticks once a second. */
 export const useNow = (): number => inJob(useContext(ClockContext));
+
+/** The day at the shop, "2026-03-02", by the server's clock. */
+export const useToday = (): string => shopDay(useNow(), useJob().settings.timeZone);
 
 /** The same object for as long as its content is the same. */
 function useStable<T>(value: T): T {

@@ -3,6 +3,8 @@
 
 import { useState } from "react";
 import { useForm } from "react-hook-form";
+import { words } from "@/core/language/language";
+import { PART_KINDS, readMustNotChange, sayMustNotChange } from "@/core/repair/brief-places";
 import { BRIEF_AIMS, WHEN, type BriefAim } from "@/core/tape/events/words";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../forms/section";
@@ -54,9 +56,16 @@ export function Brief() {
   const { view, say, settings } = useJob();
   const stands = view.state.brief;
   const [order, setOrder] = useState<BriefAim[]>(stands?.order ?? []);
-  const { register, handleSubmit, setError, formState } = useForm({
+  const { register, handleSubmit, setError, setValue, watch, formState } = useForm({
     values: { mustNotChange: stands?.mustNotChange ?? "", limit: stands?.spendingLimit?.toString() ?? "", dueDate: stands?.dueDate ?? "" },
   });
+  const typed = watch("mustNotChange");
+  const { kinds } = readMustNotChange(typed);
+  const named = typed
+    .split(",")
+    .map((t) => t.trim())
+    .filter(Boolean);
+
   const store = handleSubmit(({ mustNotChange, limit, dueDate }) => {
     const parsed = limit.trim() ? parseQuantity(limit, { decimal: settings.decimal }) : undefined;
     if (parsed && (!parsed.ok || parsed.quantity.value < 0))
@@ -100,9 +109,35 @@ export function Brief() {
             })}
           </div>
         </div>
-        <Field label="What must not be changed?">
-          <input className="input w-full" {...register("mustNotChange")} />
-        </Field>
+        <div>
+          <Field label="What must not be changed? Parts by name, or kinds of parts">
+            <input className="input w-full" placeholder="C6, the output transformer, the knobs" {...register("mustNotChange")} />
+          </Field>
+          <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Kinds that must not be changed">
+            {PART_KINDS.map((kind) => {
+              const there = kinds.includes(kind);
+              return (
+                <button
+                  key={kind}
+                  type="button"
+                  className={`btn btn-sm min-h-9 ${there ? "btn-primary" : "btn-outline"}`}
+                  aria-pressed={there}
+                  disabled={there && !named.includes(kind)}
+                  onClick={() =>
+                    setValue("mustNotChange", (there ? named.filter((n) => n !== kind) : [...named, kind]).join(", "), {
+                      shouldDirty: true,
+                    })
+                  }
+                >
+                  {words(kind)}
+                </button>
+              );
+            })}
+          </div>
+          <p className="soft mt-1 text-sm" role="status">
+            {sayMustNotChange(typed)}
+          </p>
+        </div>
         <div className="grid grid-cols-2 gap-3">
           <div>
             <Field label={`Spending limit${settings.currency ? `, ${settings.currency}` : ""}`} error={formState.errors.limit?.message}>

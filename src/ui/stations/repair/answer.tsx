@@ -3,13 +3,12 @@
 
 import { answered, takenBack } from "@/core/repair/owner-acts";
 import { useState } from "react";
-import { format } from "date-fns";
 import { answerRefusedTo } from "@/core/shop/people";
 import { ANSWERED_BY, type AnsweredBy } from "@/core/tape/events/words";
 import { rootOf } from "@/core/tape/line-root";
 import type { Question } from "@/core/repair/questions";
 import { Field } from "../../forms/section";
-import { useJob } from "../../job/job-context";
+import { useJob, useToday } from "../../job/job-context";
 import { useTasks } from "../../job/use-tasks";
 
 /** Why who is signed in may not answer a question; undefined when they may. */
@@ -26,7 +25,8 @@ export function Answer({ q }: { q: Question }) {
 
 function TakenDown({ q }: { q: Question }) {
   const { say, tape, view } = useJob();
-  const [on, setOn] = useState(format(new Date(), "yyyy-MM-dd"));
+  const today = useToday();
+  const [on, setOn] = useState(today);
   const [by, setBy] = useState<AnsweredBy>("telephone");
   const [said, setSaid] = useState(view.state.opened?.owner ?? "");
   const [option, setOption] = useState(0);
@@ -70,13 +70,7 @@ function TakenDown({ q }: { q: Question }) {
         </Field>
       )}
       <Field label="On">
-        <input
-          type="date"
-          className="input w-40"
-          value={on}
-          max={format(new Date(), "yyyy-MM-dd")}
-          onChange={(e) => setOn(e.target.value)}
-        />
+        <input type="date" className="input w-40" value={on} max={today} onChange={(e) => setOn(e.target.value)} />
       </Field>
       <Field label="By">
         <select className="select w-36" value={by} onChange={(e) => setBy(e.target.value as AnsweredBy)}>
@@ -136,6 +130,7 @@ function grouped<K, V>(pairs: readonly (readonly [K, V])[]): Map<K, V[]> {
 /** An answer can be taken back, also after the work: what was done stays done, and says so. */
 export function Again({ q }: { q: Question }) {
   const { say, tape, view } = useJob();
+  const today = useToday();
   const notTheirs = useNotTheirs(q);
   if (notTheirs) return null;
   const waiting = (q.answer?.seq ?? q.line) >= tape.pendingFrom;
@@ -144,11 +139,7 @@ export function Again({ q }: { q: Question }) {
   return (
     <div className="mt-1 flex flex-wrap items-center gap-3">
       {agreed && q.answer && (
-        <button
-          className="btn btn-line btn-sm min-h-9"
-          disabled={waiting}
-          onClick={() => say(takenBack(q, format(new Date(), "yyyy-MM-dd")))}
-        >
+        <button className="btn btn-line btn-sm min-h-9" disabled={waiting} onClick={() => say(takenBack(q, today))}>
           Owner takes it back
         </button>
       )}

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { readAmount } from "@/core/money/amount";
 import { billDoubts, billIssued } from "@/core/money/bill-acts";
 import { billDraft, billNumber, owed, paidSoFar, standingBills, type BillDraft } from "@/core/money/bill";
+import { shopDay } from "@/core/shop/day";
 import { refusedTo } from "@/core/shop/people";
 import { BILL_KINDS, type BillKind } from "@/core/shop/bill-kinds";
 import { Field, Section } from "../../forms/section";
@@ -218,7 +219,7 @@ function OwnLine() {
 }
 
 function Bills({ notTheirs }: { notTheirs?: string }) {
-  const { view, say, jobId, tape } = useJob();
+  const { view, say, jobId, tape, settings } = useJob();
   const { money } = useTasks();
   const [cancelling, setCancelling] = useState<number>();
   const [why, setWhy] = useState("");
@@ -229,13 +230,18 @@ function Bills({ notTheirs }: { notTheirs?: string }) {
         {view.state.bills.map((b) => (
           <li key={b.seq} className="flex flex-wrap items-center gap-3">
             <span className={`flex-1 ${b.cancelled ? "line-through" : ""}`}>
-              <strong>{b.number}</strong>, {b.at.slice(0, 10)}: {money(b.sum.total)}
+              <strong>{b.number}</strong>, {b.on ?? shopDay(b.at, settings.timeZone)}: {money(b.sum.total)}
               {b.payBy && <span className="soft"> by {b.payBy}</span>}
             </span>
             {b.cancelled && <span className="soft">cancelled: {b.cancelled.why}</span>}
             <a className="btn btn-sm btn-outline min-h-9" href={`/jobs/${jobId}/paper/bill-${b.seq}`}>
               As a page
             </a>
+            {b.cancelled && (
+              <a className="btn btn-sm btn-outline min-h-9" href={`/jobs/${jobId}/paper/credit-${b.cancelled.seq}`}>
+                Credit note
+              </a>
+            )}
             {!b.cancelled && !notTheirs && (
               <button className="btn btn-line btn-sm min-h-9" disabled={b.seq >= tape.pendingFrom} onClick={() => setCancelling(b.seq)}>
                 Cancel it

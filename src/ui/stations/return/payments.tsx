@@ -1,19 +1,18 @@
 "use client";
 /** Payments and deposits: those that were made, and one more. */
 
-import { format } from "date-fns";
 import { readAmount } from "@/core/money/amount";
 import { PAYMENT_MEANS, type PaymentMeans } from "@/core/tape/events/words";
 import { Field, Section } from "../../forms/section";
 import { Refused, useTypedForm } from "../../forms/typed-form";
-import { useJob } from "../../job/job-context";
+import { useJob, useToday } from "../../job/job-context";
 import { useTasks } from "../../job/use-tasks";
 
 /** @param owing what is still to be paid; below zero when too much was. */
 export function Payments({ owing }: { owing: number }) {
   const { view, say, settings } = useJob();
   const { money } = useTasks();
-  const today = format(new Date(), "yyyy-MM-dd");
+  const today = useToday();
   const usual = { amount: "", on: today, means: "card" as PaymentMeans, what: "payment" as "deposit" | "payment" | "paid back" };
   const { field, onSubmit, refused } = useTypedForm(usual, ({ amount, on, means, what }) => {
     const read = readAmount(amount, settings.money.places);

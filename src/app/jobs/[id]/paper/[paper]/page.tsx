@@ -18,6 +18,7 @@ const NAMES: Record<PaperName["paper"], string> = {
   quote: "Quote",
   question: "Question",
   bill: "Bill",
+  credit: "Credit note",
 };
 /** Where in the job each is made. */
 const STATION: Record<PaperName["paper"], string> = {
@@ -26,6 +27,7 @@ const STATION: Record<PaperName["paper"], string> = {
   quote: "work#Quote",
   question: "work#Approvals",
   bill: "return#Bill",
+  credit: "return#Bill",
 };
 
 export async function generateMetadata({ params }: Props) {
