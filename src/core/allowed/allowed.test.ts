@@ -226,5 +226,62 @@ describe("what stands on a bill", () => {
     const cancelled: Timed[] = [...bill, [4, { type: "bill-cancelled", payload: { bill: 3, why: "wrong rate" } }]];
     expect(refusal(undo(2), 9, cancelled)).toBeUndefined();
     expect(refusal(undo(4), 9, cancelled)).toMatchObject({ status: 409 });
+    expect(refusal({ type: "bill-cancelled", payload: { bill: 3, why: "twice" } }, 9, cancelled)).toMatchObject({
+      status: 409,
+      says: expect.stringContaining("line 4") as string,
+    });
+  });
+});
+
+describe("money and answers", () => {
+  const payment = (amount: number, what: string, on = "2026-03-02"): EventDraft => ({
+    type: "payment",
+    payload: { amount, on, means: "card", what } as never,
+  });
+  test("a payment is more than nothing, what is paid back below it and no more than was paid, on a day that has come", () => {
+    expect(refusal(payment(20, "payment"), 10)).toBeUndefined();
+    expect(refusal(payment(-20, "payment"), 10)).toMatchObject({ status: 422, field: "amount" });
+    expect(refusal(payment(20, "paid back"), 10)).toMatchObject({ status: 422, field: "amount" });
+    expect(refusal(payment(-1e6, "paid back"), 10)).toMatchObject({ status: 409, says: expect.stringContaining("0.00") as string });
+    expect(refusal(payment(-20, "paid back"), 10, [[5, payment(20, "deposit")]])).toBeUndefined();
+    expect(refusal(payment(20, "payment", "2099-01-01"), 10)).toMatchObject({ status: 422, field: "on" });
+    // A slip is put right: the line that is corrected does not count beside the new one.
+    const wrong: Timed[] = [
+      [5, payment(200, "payment")],
+      [6, payment(-15, "paid back")],
+    ];
+    expect(refusal({ ...payment(-200, "paid back"), supersedes: 3, reason: "all of it" } as EventDraft, 10, wrong)).toBeUndefined();
+    expect(refusal({ ...payment(-201, "paid back"), supersedes: 3, reason: "all of it" } as EventDraft, 10, wrong)).toMatchObject({
+      status: 409,
+    });
+  });
+
+  const line = { text: "bench time", kind: "labour", pieces: 1, price: 90, amount: 90 } as const;
+  const sum = { net: 90, taxes: [], included: true, rounding: 0, total: 90 };
+  const quote = (validUntil = "2026-03-30"): Timed => [
+    5,
+    { type: "quote", payload: { options: [{ name: "All", lines: [line], sum }], validUntil } },
+  ];
+  const answer = (how: string, more: object = {}): EventDraft => ({
+    type: "approval",
+    payload: { what: "quote", answer: how, asks: 2, ...more } as never,
+  });
+  test("an answer is to what was asked last, to a way that there is, while the quote is valid", () => {
+    expect(refusal(answer("yes"), 10, [quote()])).toBeUndefined();
+    expect(refusal(answer("yes", { option: 3 }), 10, [quote()])).toMatchObject({ status: 422, field: "option" });
+    expect(refusal(answer("part", { declined: [0] }), 10, [quote()])).toBeUndefined();
+    expect(refusal(answer("part", { declined: [1] }), 10, [quote()])).toMatchObject({ status: 422, field: "declined" });
+    expect(refusal(answer("yes", { on: "2099-01-01" }), 10, [quote()])).toMatchObject({ status: 422, field: "on" });
+    expect(refusal(answer("yes"), 10, [quote("2026-02-01")])).toMatchObject({
+      status: 409,
+      says: expect.stringContaining("valid until 2026-02-01") as string,
+    });
+    // A no needs no valid quote; a yes is taken back only where there is one.
+    expect(refusal(answer("no"), 10, [quote("2026-02-01")])).toBeUndefined();
+    expect(refusal(answer("revoked"), 10, [quote()])).toMatchObject({ status: 409 });
+    expect(refusal(answer("revoked"), 10, [quote(), [6, answer("yes")]])).toBeUndefined();
+    const anew: Timed[] = [quote(), [6, { ...quote()[1], supersedes: 2, reason: "dearer part" } as EventDraft]];
+    expect(refusal(answer("yes"), 10, anew)).toMatchObject({ status: 409, says: expect.stringContaining("line 3") as string });
+    expect(refusal(answer("yes", { asks: 3 }), 10, anew)).toBeUndefined();
   });
 });

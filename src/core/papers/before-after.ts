@@ -36,15 +36,17 @@ export function beforeAfter(circuit: Circuit, { state, sourceAt }: JobView): Bef
     .sort((a, b) => a.order - b.order)
     .flatMap((point) => {
       const all = state.readings.filter((r) => r.point === point.name && r.kind === "dcv");
-      const before = all.filter((r) => r.seq < firstChange).at(-1) ?? all[0];
-      if (!before) return [];
-      const after = all.findLast((r) => r.seq > lastChange && alike(r.conditions, before.conditions));
-      const expected = expectedOf(point, after ?? before);
+      // As found is before the first change, as left after the last: what was read between the two is neither.
+      const before = all.filter((r) => r.seq < firstChange).at(-1);
+      const after = all.findLast((r) => r.seq > lastChange && (!before || alike(r.conditions, before.conditions)));
+      const last = after ?? before;
+      if (!last) return [];
+      const expected = expectedOf(point, last);
       return [
         {
           point: point.name,
           label: point.label,
-          before: shown(point, before),
+          before: before ? shown(point, before) : { text: "", verdict: "none" },
           after: after && shown(point, after),
           expected: "none" in expected ? "" : `${formatVolts(expected.low)} to ${formatVolts(expected.high)}`,
         },

@@ -15,6 +15,7 @@ import type { Report } from "./report";
 export function reportBlocks(r: Report, stages: readonly Block[] = []): Block[] {
   return [
     ...title(r),
+    ...r.front.warning.map((text): Block => ({ block: "text", look: "strong", text: `■ ${text}` })),
     ...complaint(r),
     ...list(TEXTS.was, r.front.was),
     ...list(TEXTS.did, r.front.did),

@@ -6,12 +6,15 @@ import { formatQuantity } from "../quantity/format";
 import type { Settings } from "../shop/settings";
 import { mentions } from "../repair/mentions";
 import { isFitted } from "../tape/fold";
+import { rootOf } from "../tape/line-root";
 import { safetyTestsFor } from "../safety/end-of-job-tests";
 import type { JobView } from "../job/job-view";
 import * as texts from "../texts/papers";
 import type { BeforeAfter } from "./before-after";
 
 export interface ReportFront {
+  /** Why the amp is not to be used; empty where every safety test passed and no danger is open. */
+  warning: string[];
   was: string[];
   did: string[];
   now: string[];
@@ -23,7 +26,21 @@ const MOST_NAMED = 8;
 const ending = (text: string) => text.replace(/[.\s]+$/, "");
 
 export function reportFront(view: JobView, voltages: readonly BeforeAfter[], settings: Settings): ReportFront {
-  return { was: wasIt(view), did: didDo(view), now: doesNow(view, voltages, settings) };
+  return { warning: notToBeUsed(view, settings), was: wasIt(view), did: didDo(view), now: doesNow(view, voltages, settings) };
+}
+
+/** What stands above everything: a safety test that failed or was not done, a danger that is open. */
+function notToBeUsed({ state }: JobView, settings: Settings): string[] {
+  const tests = safetyTestsFor(settings);
+  const name = (t: { name: string }) => t.name.toLowerCase();
+  const failed = tests.filter((t) => state.safetyTests.get(t.test)?.passed === false);
+  const left = tests.filter((t) => !state.safetyTests.has(t.test));
+  const dangers = state.findings.filter((f) => f.severity === "danger" && f.closed === undefined);
+  return [
+    ...failed.map((t) => texts.doNotUseFailed(name(t))),
+    ...dangers.map((f) => texts.doNotUseDanger(f.place, ending(f.text))),
+    ...(left.length === tests.length ? [texts.doNotUseUntested()] : left.length > 0 ? [texts.doNotUseLeft(left.map(name).join(", "))] : []),
+  ];
 }
 
 /** Parts that were renewed because of what they measured or did, and faults that the eye found. */
@@ -32,7 +49,9 @@ function wasIt({ state, circuit }: JobView): string[] {
     .filter((c) => isFitted(c) && (c.oldMeasured || c.reason))
     .map((c) => {
       const e = circuit && findElement(circuit, c.position);
-      const why = [c.reason, c.oldMeasured && texts.measured(c.oldMeasured)].filter(Boolean).join("; ");
+      // "was leaky" and "leaky" is one thing said twice.
+      const said = c.oldMeasured !== undefined && c.reason?.toLowerCase().includes(c.oldMeasured.toLowerCase());
+      const why = [c.reason, c.oldMeasured && !said && texts.measured(c.oldMeasured)].filter(Boolean).join("; ");
       return { position: c.position, says: texts.wasPart(named(e ? partWords(e) : c.position), ending(why)) };
     });
   const found = state.findings
@@ -55,8 +74,13 @@ function didDo({ state }: JobView): string[] {
       : [texts.didFitMany(fitted.length, counted(fitted.map((c) => c.position)))];
   const back = state.changes.filter((c) => c.outcome === "reverted").length;
   const kept = state.reforms.flatMap((r) => r.turns.filter((t) => t.result === "keep").map((t) => t.part ?? ""));
+  // What was ticked off as done without a part: it is billed, so it is told.
+  const byTask = state.planned
+    .filter((p) => p.ended?.how === "done" && !fitted.some((c) => c.planned !== undefined && rootOf(state, c.planned) === p.root))
+    .map((p) => texts.didRepair(p.position, ending(p.what)));
   return [
     ...named,
+    ...byTask,
     ...(kept.length > 0 ? [texts.didReform([...new Set(kept)].filter(Boolean).join(", "))] : []),
     ...(state.boardsCleaned.length > 0 ? [texts.didClean()] : []),
     ...(state.biases.some((b) => b.when === "after") ? [texts.didBias()] : []),

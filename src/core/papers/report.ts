@@ -3,7 +3,7 @@
 import { staircase, type StaircaseStep } from "../walk/walk";
 import { verdictOf, type Verdict } from "../expectation/expectation";
 import { expectedFrom } from "../expectation/modelled";
-import { isFitted, isIn, latestReading } from "../tape/fold";
+import { isFitted, isIn } from "../tape/fold";
 import type { JobView } from "../job/job-view";
 import { reportCapacitors, type ReportCapacitors } from "./report-capacitors";
 import { reportNoise, type ReportNoise } from "./report-noise";
@@ -14,6 +14,7 @@ import { formatMoney, type MoneyForm } from "../money/amount";
 import { billDraft, owed, standingBills } from "../money/bill";
 import { questionsOf } from "../repair/questions";
 import { tasksOf } from "../repair/tasks";
+import { mentions } from "../repair/mentions";
 import { beforeAfter, beforeAfterByTube, type BeforeAfter } from "./before-after";
 import type { BillToShow } from "./money-blocks";
 import { reportFront, type ReportFront } from "./report-front";
@@ -101,7 +102,7 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       place: f.place,
       text: f.text,
       severity: f.severity,
-      outcome: f.closed ?? (f.action ? texts.advised(f.action) : "Open"),
+      outcome: f.closed ?? renewedSince(kept, f) ?? (f.action ? texts.advised(f.action) : "Open"),
       photos: f.photos ?? [],
     })),
     expectedFrom: circuit ? expectedFrom(circuit) : "",
@@ -173,19 +174,27 @@ function billsOf({ state }: JobView, settings: Settings): BillToShow[] {
   return sum.total === 0 ? [] : [{ lines, sum, differences, paid, due, final: state.returned !== undefined }];
 }
 
+/** What was fitted where a finding lies, after it was found: a part that was replaced is not advised any more. */
+function renewedSince(kept: readonly JobView["state"]["changes"][number][], f: { seq: number; place: string }): string | undefined {
+  const change = kept.findLast((c) => c.seq > f.seq && mentions(f.place, c.position));
+  return change && texts.renewedSince(change.newPart);
+}
+
 function stairsOf(view: JobView): Report["stairs"] {
   const { circuit, rows, state } = view;
   if (!circuit || !rows.some((r) => r.role === "rail" && r.reading)) return undefined;
-  const after = staircase(circuit, rows);
   const firstChange = state.changes[0]?.seq ?? Infinity;
-  const before = after.map((step) => {
-    const old = state.readings.filter((r) => r.point === step.name && r.kind === "dcv" && r.seq < firstChange).at(-1);
-    const volts = old?.value ?? latestReading(state, step.name)?.value;
-    return {
-      ...step,
-      measured: volts,
-      verdict: volts !== undefined && step.expected ? verdictOf(volts, step.expected) : ("none" as Verdict),
-    };
-  });
-  return { before, after };
+  const lastChange = state.changes.at(-1)?.seq ?? Infinity;
+  const steps = staircase(circuit, rows);
+  /** The same readings as in the table beside it: as found, and as left. */
+  const read = (when: (seq: number) => boolean) =>
+    steps.map((step): StaircaseStep => {
+      const volts = state.readings.findLast((r) => r.point === step.name && r.kind === "dcv" && when(r.seq))?.value;
+      return {
+        ...step,
+        measured: volts,
+        verdict: volts !== undefined && step.expected ? verdictOf(volts, step.expected) : ("none" as Verdict),
+      };
+    });
+  return { before: read((seq) => seq < firstChange), after: read((seq) => seq > lastChange) };
 }

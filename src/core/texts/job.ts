@@ -128,3 +128,4 @@ export const notUnderstoodBrief = (words: Value) =>
   say`Not understood: ${words}; until it is, the owner is asked before anything is replaced.`;
 export const briefPerhaps = (words: Value) => say`the brief says “${words}”, and part of it was not understood: ask the owner`;
 export const dangerCovers = () => say`danger to life is made safe whatever the brief says; tell the owner`;
+export const renewedSince = (part: Value) => say`renewed: ${part}`;

@@ -67,6 +67,10 @@ export const readAs = (what: Value) => say`Measured: ${what}`;
 export const foundAs = (place: Value, text: Value) => say`Found, ${place}: ${text}`;
 
 // front page
+export const doNotUseFailed = (test: Value) => say`Do not use it: the test of the ${test} failed.`;
+export const doNotUseDanger = (place: Value, text: Value) => say`Do not use it: a danger is not put right yet. ${place}: ${text}.`;
+export const doNotUseUntested = () => say`Do not use it yet: the electrical safety tests have not been done.`;
+export const doNotUseLeft = (tests: Value) => say`Do not use it yet: not all safety tests have been done. Left: ${tests}.`;
 export const wasFault = (place: Value, text: Value) => say`${place}: ${text}`;
 export const wasPart = (name: Value, why: Value) => say`${name} – ${why}`;
 export const measured = (what: Value) => say`measured ${what}`;
