@@ -68,10 +68,16 @@ export async function openTarget(client: Client, stored: StoredForTests): Promis
       say("soak-begun", p["soak-begun"]),
       say("reform-begun", p["reform-begun"]),
       say("planned", { ...p.planned, needs: [] }),
-      say("bill", p.bill),
+      say("bill-line", { text: "bench time", amount: 90, kind: "labour" }),
     ],
   });
-  const [finding, removed, change, asked, soak, reform, planned, bill] = events.map((e) => e.seq);
+  const [finding, removed, change, asked, soak, reform, planned, billLine] = events.map((e) => e.seq);
+  // A bill is what the shop makes of the tape: of this one, the line that was put on it by hand.
+  const line = { text: "bench time", kind: "labour", pieces: 1, price: 90, amount: 90, key: `line ${billLine}` };
+  const made = await client.json<{ events: { seq: number }[] }>("POST", `/api/v1/jobs/${job}/events`, {
+    events: [say("bill", { ...p.bill, lines: [line], sum: { net: 90, taxes: [], included: true, rounding: 0, total: 90 }, paid: 0 })],
+  });
+  const bill = made.events[0]!.seq;
   return {
     job,
     lines: {
@@ -82,7 +88,7 @@ export async function openTarget(client: Client, stored: StoredForTests): Promis
       soak: soak!,
       reform: reform!,
       planned: planned!,
-      bill: bill!,
+      bill,
     },
   };
 }

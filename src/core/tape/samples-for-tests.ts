@@ -226,7 +226,7 @@ export const samplePayloads = ({ photo, recording }: StoredForTests, lines: Line
         lines: [
           { text: "C6", kind: "labour", pieces: 0.5, price: 80, amount: 40, planned: lines.planned, key: "planned 1 labour", minutes: 30 },
         ],
-        sum: { net: 32, taxes: [{ name: "VAT", percent: 25, base: 32, amount: 8 }], included: true, rounding: 0, total: 40 },
+        sum: { net: 40, taxes: [], included: true, rounding: 0, total: 40 },
       },
     ],
     validUntil: "2026-12-24",
