@@ -41,4 +41,5 @@ test("a first bill without name, currency or tax is asked about, a later one is 
   const set = { shopName: "Saltmarsh Lane", currency: "kr", money: { ...DEFAULT_SETTINGS.money, taxes: [{ name: "VAT", percent: 25 }] } };
   expect(billDoubts(draft(90), set as never, 0)).toEqual([]);
   expect(billDoubts(draft(0), set as never, 3)).toEqual(["it is a bill of nothing"]);
+  expect(billDoubts(draft(90), set as never, 3, true)).toEqual([expect.stringContaining("soak still runs")]);
 });

@@ -57,13 +57,17 @@ export function quoteMade(
   };
 }
 
-/** What a first bill should not go out without: asked before it is made out. Empty where nothing is missing. */
+/**
+ * What a bill should not go out with or without: asked before it is made out. Empty where nothing is amiss.
+ * @param earlier bills before it. @param soaking whether a settling run goes on: the work may not be done.
+ */
 export function billDoubts(
   { sum }: Pick<BillDraft, "sum">,
   settings: Pick<Settings, "shopName" | "currency" | "money">,
   earlier: number,
+  soaking = false,
 ): string[] {
-  const doubts = sum.total === 0 ? [texts.billOfNothing()] : [];
+  const doubts = [...(sum.total === 0 ? [texts.billOfNothing()] : []), ...(soaking ? [texts.billWhileSoaking()] : [])];
   // Who has billed without them before has meant it.
   if (earlier > 0) return doubts;
   if (settings.shopName.trim() === "" || settings.shopName === DEFAULT_SETTINGS.shopName) doubts.push(texts.shopWithoutName());

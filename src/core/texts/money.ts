@@ -4,6 +4,7 @@ import { say, type Value } from "../language/language";
 
 // before a bill is made out
 export const billOfNothing = () => say`it is a bill of nothing`;
+export const billWhileSoaking = () => say`the soak still runs: the fault may come back`;
 export const shopWithoutName = () => say`the shop's name is not set: it stands on the bill`;
 export const shopWithoutCurrency = () => say`no currency is set`;
 export const billWithoutTax = () => say`no tax is set: is the shop free of it?`;

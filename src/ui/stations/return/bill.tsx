@@ -61,7 +61,8 @@ function Draft({ draft, notTheirs }: { draft: BillDraft; notTheirs?: string }) {
   const [asked, setAsked] = useState(false);
   // Of a shop that numbers all its bills in a row the server knows the next one.
   const number = settings.money.billNumbers === "job" ? billNumber(jobId, view.state) : undefined;
-  const doubts = billDoubts(draft, settings, view.state.bills.length);
+  const soaking = view.state.soaks.some((s) => s.ended === undefined);
+  const doubts = billDoubts(draft, settings, view.state.bills.length, soaking);
   const issue = () => {
     // What should stand on it is asked once; who goes on means it.
     if (doubts.length > 0 && !asked) return setAsked(true);
