@@ -43,7 +43,7 @@ export interface BoardJob extends Omit<JobSummary, "replaced" | "search"> {
 }
 
 /** What a summary is made of; a row with another number is made anew from its tape, and its tape checked. Count it up when the summary or the checks of payloads change. */
-export const SUMMARY_VERSION = 4;
+export const SUMMARY_VERSION = 5;
 
 /** @param energy the state at the time of the last line, which takes the circuit to know. */
 export function summarise(view: JobView, energy: EnergyState["kind"], settings: Settings): JobSummary {
