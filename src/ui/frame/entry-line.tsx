@@ -11,7 +11,13 @@ import { useJob } from "../job/job-context";
 import { useWayBack } from "./way-back";
 import { useTypedChecks, type TypedChecks } from "../job/use-typed-checks";
 
-export function EntryLine({ station }: { station: StationId }) {
+interface EntryLineProps {
+  station: StationId;
+  /** What was typed since the line was called, before it was there; undefined where nobody has called it. */
+  early?(): string | undefined;
+}
+
+export function EntryLine({ station, early }: EntryLineProps) {
   const { entryContext, say, refusal } = useJob();
   const [text, setText] = useState("");
   const [chosen, setChosen] = useState(0);
@@ -44,6 +50,14 @@ export function EntryLine({ station }: { station: StationId }) {
     { preventDefault: true },
   );
   const back = useWayBack(field);
+  // Called before it was there.
+  useEffect(() => {
+    const typed = early?.();
+    if (typed === undefined) return;
+    setText(typed);
+    field.current?.focus();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once, as it appears
+  }, []);
 
   function complete(word: string) {
     setText((t) => `${t.replace(/\S*$/, "")}${word} `);

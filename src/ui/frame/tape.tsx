@@ -8,6 +8,7 @@ import { lineSpokenOf } from "@/core/tape/references";
 import { tellEvent } from "@/core/tape/tell";
 import type { StationId } from "@/core/tape/stations";
 import { useJob } from "../job/job-context";
+import { useEarlyKeys } from "./early-keys";
 import { clockTime, day } from "../job/words";
 
 /** The reader of sentences comes after the page; until then its place is empty, so that nothing typed is lost. */
@@ -19,6 +20,7 @@ export function TapeColumn({ station }: { station: StationId }) {
   const { view, tape, say, energyKind } = useJob();
   const roll = useRef<HTMLOListElement>(null);
   const [striking, setStriking] = useState<number>();
+  const early = useEarlyKeys();
   const count = view.state.lines.length;
 
   useEffect(() => {
@@ -110,7 +112,7 @@ export function TapeColumn({ station }: { station: StationId }) {
           </button>
         </div>
       ))}
-      <EntryLine station={station} />
+      <EntryLine station={station} early={early} />
     </aside>
   );
 }
