@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import "@testing-library/jest-dom";
 import { render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
