@@ -6,6 +6,7 @@ import { backupState } from "@/server/daily-backup";
 import { db } from "@/server/db";
 import type { Sql } from "@/server/database";
 import { live } from "@/server/live";
+import { shopDay } from "@/core/shop/day";
 import { getSettings } from "@/server/settings";
 import { viewOf, wholeJob } from "@/server/shop";
 import type { BoardCard } from "@/ui/board/board-card";
@@ -32,7 +33,7 @@ export default async function BoardPage() {
             .
           </p>
         )}
-        <BoardClient seen={seen} cards={cards} done={done} now={Date.now()} />
+        <BoardClient seen={seen} cards={cards} done={done} now={Date.now()} today={shopDay(Date.now(), settings.timeZone)} />
       </main>
     </>
   );

@@ -149,7 +149,7 @@ class Bench {
 
   /** Report and bill. */
   async billed(words: string, amount: string): Promise<void> {
-    const { page, keys } = this;
+    const { keys } = this;
     await this.go(13, "return");
     await expect.poll(() => keys.focused()).toBe("Open and print");
     await keys.act("Shift+Tab");

@@ -1,6 +1,7 @@
 /** The bill from what was done, held against what was agreed: every difference is explained. */
 
 import { formatDuration } from "../quantity/format";
+import { shopDay } from "../shop/day";
 import type { Settings } from "../shop/settings";
 import type { Bill, MoneyLine } from "../tape/events/money-events";
 import { isFitted, type JobState } from "../tape/fold";
@@ -21,9 +22,8 @@ export type BillDraft = Pick<Bill, "lines" | "sum" | "differences" | "paid"> & {
   quote?: number;
 };
 
-/** Of a day, or of a moment: "2026-03-02". */
-const dayOf = (iso: string) => iso.slice(0, 10);
-const answeredOn = (q: Question) => q.answer?.on ?? dayOf(q.answer?.at ?? q.at);
+/** The day at the shop on which a question was answered: as somebody said, else as it was noted. */
+const answeredOn = (q: Question, timeZone: string) => q.answer?.on ?? shopDay(q.answer?.at ?? q.at, timeZone);
 /** Longer than it was quoted for by more than this part is worth a sentence. */
 const WORTH_SAYING = 0.1;
 /** Characters of a line of a bill. */
@@ -50,8 +50,8 @@ export function billDraft(state: JobState, tasks: readonly Task[], settings: Mon
   const rates = settings.money;
   const questions = questionsOf(state);
   const before = standingBills(state);
-  const agreed = quotedLines(state, tasks, questions);
-  const asked = askedLines(state, tasks, questions, agreed.settled, agreed.quote !== undefined);
+  const agreed = quotedLines(state, tasks, questions, settings.timeZone);
+  const asked = askedLines(state, tasks, questions, agreed, settings.timeZone);
   const byRate = rateLines(state, tasks, settings, now, agreed, asked, before);
   const byHand = state.bill.map((l): MoneyLine => ({
     ...{ text: l.text, kind: l.kind, pieces: 1, price: l.amount, amount: l.amount },
@@ -86,7 +86,7 @@ export function billDraft(state: JobState, tasks: readonly Task[], settings: Mon
 }
 
 /** What prices are worked out by, and amounts in sentences written by. */
-type MoneySettings = MoneyForm & Pick<Settings, "money">;
+type MoneySettings = MoneyForm & Pick<Settings, "money" | "timeZone">;
 
 interface Part {
   lines: MoneyLine[];
@@ -113,7 +113,7 @@ function noQuoteAgreed(questions: readonly Question[]): string {
 }
 
 /** Lines of the quotes, the last that holds a task first. */
-function quotedLines(state: JobState, tasks: readonly Task[], questions: readonly Question[]): Quoted {
+function quotedLines(state: JobState, tasks: readonly Task[], questions: readonly Question[], timeZone: string): Quoted {
   const out: Quoted = { lines: [], differences: [], settled: new Set(), labourSettled: new Set() };
   const quotes = questions.filter((q) => q.kind === "quote" && (q.option || q.before)).reverse();
   for (const q of quotes) {
@@ -134,13 +134,13 @@ function quotedLines(state: JobState, tasks: readonly Task[], questions: readonl
         if (isWork(l) && declined.has(i) && t.worked > 0)
           out.differences.push(texts.workedThoughDeclined(t.name, formatDuration(t.worked * 60)));
       }
-      if (declined.has(i)) out.differences.push(texts.lineDeclined(l.text, answer.on ?? dayOf(answer.at)));
+      if (declined.has(i)) out.differences.push(texts.lineDeclined(l.text, answer.on ?? shopDay(answer.at, timeZone)));
       else if (!t || done) out.lines.push(l);
       else
         out.differences.push(
           t.state === "left out" ? texts.taskLeftOut(l.text, t.ended?.why ? `: ${t.ended.why}` : "") : texts.taskOpen(l.text),
         );
-      if (q.before && !declined.has(i)) out.differences.push(texts.takenBackAfter(l.text, answeredOn(q)));
+      if (q.before && !declined.has(i)) out.differences.push(texts.takenBackAfter(l.text, answeredOn(q, timeZone)));
       if (t && done) out.differences.push(...unlikeQuoted(state, t, l, declined.has(i)));
     });
     // What was declined of a task and done all the same is beyond what was agreed. Its labour is settled by its own line.
@@ -166,9 +166,10 @@ function askedLines(
   state: JobState,
   tasks: readonly Task[],
   questions: readonly Question[],
-  quoted: ReadonlySet<number>,
-  hasQuote: boolean,
+  { settled: quoted, quote }: Pick<Quoted, "settled" | "quote">,
+  timeZone: string,
 ): Part & { paidFor: Set<number> } {
+  const hasQuote = quote !== undefined;
   const out = { lines: [] as MoneyLine[], differences: [] as string[], settled: new Set(quoted), paidFor: new Set<number>() };
   for (const q of questions) {
     if (q.kind === "quote" || !q.cost || !q.answer) continue;
@@ -189,8 +190,8 @@ function askedLines(
     }
     const way = q.asked?.options?.[(q.before ?? q.answer).option ?? -1]?.name;
     out.lines.push({ ...fixedLine(way ?? q.what, q.cost), key: `line ${q.line}` });
-    if (tookBack) out.differences.push(texts.takenBackAfter(q.what, answeredOn(q)));
-    else if (hasQuote) out.differences.push(texts.addedLater(q.what, answeredOn(q)));
+    if (tookBack) out.differences.push(texts.takenBackAfter(q.what, answeredOn(q, timeZone)));
+    else if (hasQuote) out.differences.push(texts.addedLater(q.what, answeredOn(q, timeZone)));
   }
   return out;
 }

@@ -33,7 +33,7 @@ const card = (id: number, more: Partial<BoardCard> = {}): BoardCard => ({
 });
 const none = async () => ({ jobs: [], elsewhere: [] });
 const show = (cards: BoardCard[], search: (text: string) => Promise<Found> = none, done = 0) =>
-  render(<Board cards={cards} done={done} now={NOW} search={search} />);
+  render(<Board cards={cards} done={done} now={NOW} today={new Date(NOW).toISOString().slice(0, 10)} search={search} />);
 const rows = () => within(screen.getByRole("table")).getAllByRole("row").slice(1);
 
 test("each job with its next step as a way there, and how long it has waited for whom", () => {

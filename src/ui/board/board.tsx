@@ -25,6 +25,8 @@ export interface BoardProps {
   done: number;
   /** Milliseconds since 1970 by the server's clock. */
   now: number;
+  /** The day at the shop. */
+  today: string;
   search(text: string): Promise<Found>;
 }
 
@@ -34,7 +36,7 @@ export interface Found {
   elsewhere: { kind: string; says: string; href?: string }[];
 }
 
-export function Board({ cards, done, now, search }: BoardProps) {
+export function Board({ cards, done, now, today, search }: BoardProps) {
   const router = useRouter();
   const [text, setText] = useState("");
   const [found, setFound] = useState<Found>();
@@ -105,7 +107,7 @@ export function Board({ cards, done, now, search }: BoardProps) {
               ? `No job contains “${text.trim()}”. Every word must occur in the job: try fewer words.`
               : `${found.jobs.length} ${found.jobs.length === 1 ? "job" : "jobs"} found`}
           </p>
-          {found.jobs.length > 0 && <JobList label="Jobs found" cards={found.jobs} now={now} />}
+          {found.jobs.length > 0 && <JobList label="Jobs found" cards={found.jobs} now={now} today={today} />}
           {found.elsewhere.length > 0 && (
             <section aria-label="Found in the shop" className="mt-3">
               <h2 className="font-bold">In the shop</h2>
@@ -146,7 +148,7 @@ export function Board({ cards, done, now, search }: BoardProps) {
           {shown.length === 0 ? (
             <p className="soft py-4">No open job waits for that.</p>
           ) : (
-            <JobList label="Open jobs" cards={shown} now={now} />
+            <JobList label="Open jobs" cards={shown} now={now} today={today} />
           )}
         </section>
       )}

@@ -11,14 +11,21 @@ import { WAITING, type BoardCard } from "./board-card";
 
 const column = createColumnHelper<BoardCard>();
 
-/** @param now milliseconds since 1970 by the server's clock, so that server and browser draw the same. */
-export function JobList({ cards, now, label }: { cards: BoardCard[]; now: number; label: string }) {
+/** @param now milliseconds since 1970 by the server's clock, so that server and browser draw the same. @param today the day at the shop */
+interface JobListProps {
+  cards: BoardCard[];
+  now: number;
+  today: string;
+  label: string;
+}
+
+export function JobList({ cards, now, today, label }: JobListProps) {
   const columns = useMemo(
     () => [
       column.accessor((c) => c.dueDate || "9999", {
         id: "due",
         header: "Promised",
-        cell: ({ row }) => <Due date={row.original.dueDate} now={now} done={row.original.waitingOn === "done"} />,
+        cell: ({ row }) => <Due date={row.original.dueDate} today={today} done={row.original.waitingOn === "done"} />,
         meta: { className: "whitespace-nowrap" },
       }),
       column.accessor("amp", { header: "Job", cell: ({ row }) => <Job card={row.original} /> }),
@@ -39,13 +46,13 @@ export function JobList({ cards, now, label }: { cards: BoardCard[]; now: number
         meta: { className: "hidden lg:table-cell" },
       }),
     ],
-    [now],
+    [now, today],
   );
   return <SortTable label={label} rows={cards} columns={columns} idOf={(c) => String(c.id)} />;
 }
 
-function Due({ date, now, done }: { date: string; now: number; done: boolean }) {
-  const days = daysUntil(date, new Date(now).toISOString().slice(0, 10));
+function Due({ date, today, done }: { date: string; today: string; done: boolean }) {
+  const days = daysUntil(date, today);
   if (days === undefined) return <span className="soft">no date</span>;
   const day = format(new Date(`${date}T12:00:00`), "d MMM");
   if (done) return <span className="soft">{day}</span>;

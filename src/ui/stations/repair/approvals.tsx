@@ -1,6 +1,7 @@
 "use client";
 /** What the owner is asked, with price and consequence, and what they answered. */
 
+import { shopDay } from "@/core/shop/day";
 import { questionsOf, type Question } from "@/core/repair/questions";
 import { Section } from "../../forms/section";
 import { useJob } from "../../job/job-context";
@@ -49,6 +50,7 @@ export function Approvals() {
 }
 
 function Asked({ q, money, jobId }: { q: Question; money(amount: number): string; jobId: number }) {
+  const { settings } = useJob();
   const { answer } = q;
   return (
     <div className="flex flex-wrap items-start gap-x-3">
@@ -69,7 +71,9 @@ function Asked({ q, money, jobId }: { q: Question; money(amount: number): string
           {answer && (
             <span className="soft">
               {" "}
-              {[answer.on ?? answer.at.slice(0, 10), answer.by, answer.said, `noted by ${answer.who}`].filter(Boolean).join(", ")}
+              {[answer.on ?? shopDay(answer.at, settings.timeZone), answer.by, answer.said, `noted by ${answer.who}`]
+                .filter(Boolean)
+                .join(", ")}
             </span>
           )}
         </span>

@@ -1,6 +1,7 @@
 "use client";
 /** A quote from the planned work: up to three ways side by side, each with the tasks that it holds; the one that was accepted is kept. */
 
+import { shopDay } from "@/core/shop/day";
 import { quoteMade } from "@/core/money/bill-acts";
 import { useState } from "react";
 import { depositOf, quoteOption, unpricedParts, type OptionDraft } from "@/core/money/quote";
@@ -47,7 +48,8 @@ export function QuoteTab() {
             {quotes.map((q) => (
               <li key={q.line} className="flex flex-wrap items-center gap-3">
                 <span className="flex-1">
-                  {q.at.slice(0, 10)}: {q.quote!.options.map((o) => `${o.name} ${money(o.sum.total)}`).join(" / ")}{" "}
+                  {q.quote!.on ?? shopDay(q.at, settings.timeZone)}:{" "}
+                  {q.quote!.options.map((o) => `${o.name} ${money(o.sum.total)}`).join(" / ")}{" "}
                   <strong>
                     {q.option
                       ? `accepted: ${q.option.name}`

@@ -1,6 +1,7 @@
 "use client";
 /** The amp goes home, or the job goes to another technician. */
 
+import { shopDay } from "@/core/shop/day";
 import { useState } from "react";
 import { handOver } from "@/core/job/hand-over";
 import { owed } from "@/core/money/bill";
@@ -74,7 +75,7 @@ function ToTechnician() {
   return (
     <Section
       title="To another technician"
-      hint={last ? `${last.to} has it since ${last.at.slice(0, 10)}` : "with the state of the job in a paragraph"}
+      hint={last ? `${last.to} has it since ${shopDay(last.at, settings.timeZone)}` : "with the state of the job in a paragraph"}
     >
       <form
         className="grid gap-3"
