@@ -1,7 +1,7 @@
 /** What owners say must not be changed, each with what a careful technician would take it for. */
 
 import { briefAllows } from "./brief-allows";
-import { readMustNotChange, sayMustNotChange } from "./brief-places";
+import { readMustNotChange, sayMustNotChange, withoutKind } from "./brief-places";
 
 test.each([
   ["C6", ["C6"], [], false, []],
@@ -53,4 +53,10 @@ test("it is shown back as it was understood, and what was not", () => {
   expect(sayMustNotChange("the caps")).toBe("Understood: capacitors.");
   expect(sayMustNotChange("C6 and the glorp")).toMatch(/^Understood: C6. Not understood: glorp; .*owner is asked/);
   expect(sayMustNotChange(" ")).toBe("");
+});
+
+test("a kind is taken out of it, by whatever word it was named", () => {
+  expect(withoutKind("the caps and V4", "capacitors")).toBe("V4");
+  expect(withoutKind("V4, the iron; the glorp", "tubes")).toBe("V4, transformers, glorp");
+  expect(withoutKind("capacitors", "capacitors")).toBe("");
 });

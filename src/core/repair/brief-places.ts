@@ -98,6 +98,15 @@ export function readMustNotChange(text: string): MustNotChange {
   return out;
 }
 
+/**
+ * What must not be changed with one kind taken out of it, by the plain names of what was understood.
+ * @example withoutKind("the caps and V4", "capacitors") // "V4"
+ */
+export function withoutKind(text: string, kind: PartKind): string {
+  const { parts, kinds, everything, unread } = readMustNotChange(text);
+  return [...(everything ? ["everything"] : []), ...parts, ...kinds.filter((k) => k !== kind), ...unread].join(", ");
+}
+
 /** As it was understood, shown back beside the field; empty where nothing was typed. */
 export function sayMustNotChange(text: string): string {
   if (text.trim() === "") return "";

@@ -4,7 +4,7 @@
 import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { words } from "@/core/language/language";
-import { PART_KINDS, readMustNotChange, sayMustNotChange } from "@/core/repair/brief-places";
+import { PART_KINDS, readMustNotChange, sayMustNotChange, withoutKind } from "@/core/repair/brief-places";
 import { BRIEF_AIMS, WHEN, type BriefAim } from "@/core/tape/events/words";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../forms/section";
@@ -61,10 +61,6 @@ export function Brief() {
   });
   const typed = watch("mustNotChange");
   const { kinds } = readMustNotChange(typed);
-  const named = typed
-    .split(",")
-    .map((t) => t.trim())
-    .filter(Boolean);
 
   const store = handleSubmit(({ mustNotChange, limit, dueDate }) => {
     const parsed = limit.trim() ? parseQuantity(limit, { decimal: settings.decimal }) : undefined;
@@ -122,9 +118,8 @@ export function Brief() {
                   type="button"
                   className={`btn btn-sm min-h-9 ${there ? "btn-primary" : "btn-outline"}`}
                   aria-pressed={there}
-                  disabled={there && !named.includes(kind)}
                   onClick={() =>
-                    setValue("mustNotChange", (there ? named.filter((n) => n !== kind) : [...named, kind]).join(", "), {
+                    setValue("mustNotChange", there ? withoutKind(typed, kind) : [typed.trim(), kind].filter(Boolean).join(", "), {
                       shouldDirty: true,
                     })
                   }
