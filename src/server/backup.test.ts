@@ -111,7 +111,7 @@ test("one a day, as many as are kept, in the place of the settings; a failure is
 test("before a migration the shop is backed up; without a backup nothing is changed", async () => {
   const old = await closedShop("old");
   const made = await openDatabase(old, undefined);
-  await made.query("drop table unreadable_lines, point_places, done_once, stock_tube_tests, stock_tube_moves, stock_tubes");
+  await made.query("drop table bill_numbers, unreadable_lines, point_places, done_once, stock_tube_tests, stock_tube_moves, stock_tubes");
   await made.query("drop table stock_part_minimums, stock_part_pieces, stock_parts, bad_name_evidence, bad_names");
   await made.query("alter table job_summaries drop column digest, drop column technician");
   await made.query("alter table owners add constraint owners_name_key unique (name)");
