@@ -6,12 +6,12 @@ import { UserError } from "./errors";
 import { shopContents } from "./shop-contents";
 
 /** In the order in which they refer to each other. Who is signed in is not taken along: everybody signs in anew. */
-const TABLES = [
-  ...["owners", "amp_models", "amps", "jobs", "events", "unreadable_lines", "job_summaries", "attachments", "point_places"],
+export const TABLES: readonly string[] = [
+  ...["owners", "amp_models", "amps", "jobs", "bill_numbers", "events", "unreadable_lines", "job_summaries", "attachments", "point_places"],
   ...["stock_tubes", "stock_tube_tests", "stock_tube_moves"],
-  ...["stock_parts", "stock_part_pieces", "bad_names", "bad_name_evidence"],
+  ...["stock_parts", "stock_part_pieces", "stock_part_minimums", "bad_names", "bad_name_evidence"],
   ...["settings", "bench_amps", "people", "bench_tokens", "door", "done_once"],
-] as const;
+];
 /** Those whose numbers are given by the database. */
 const NUMBERED = [
   "owners",
@@ -25,6 +25,7 @@ const NUMBERED = [
   "stock_tube_moves",
   "stock_parts",
   "stock_part_pieces",
+  "stock_part_minimums",
   "bad_names",
   "bad_name_evidence",
 ] as const;
