@@ -38,7 +38,6 @@ async function powerOn(page: Page, through: string, out: string, reason?: string
 }
 
 test("the Lantern 15 that blows its fuse: a shorted winding half is found by the procedure", async ({ page }) => {
-  test.setTimeout(240_000);
   await open(page, "/jobs/1009/bring-up");
   const next = page.getByRole("region", { name: "Next test" });
   const result = page.getByRole("region", { name: "Result" });
@@ -90,7 +89,6 @@ test("the Lantern 15 that blows its fuse: a shorted winding half is found by the
 });
 
 test("a fuse that goes in a stage is said, and leads into the isolation", async ({ page }) => {
-  test.setTimeout(120_000);
   await open(page, "/jobs/1009/bring-up");
   await page.getByRole("tab", { name: "Stages" }).click();
   await page.getByRole("button", { name: /No tubes: windings only/ }).click();
@@ -104,7 +102,6 @@ test("a fuse that goes in a stage is said, and leads into the isolation", async 
 });
 
 test("the Halberd 120 with its discharge plan: the tool judged, proved, the readings that cannot be", async ({ page }) => {
-  test.setTimeout(180_000);
   await open(page, "/jobs/1008/make-safe");
   // Bias unproven: no power without a reason.
   await powerOn(page, "variable", "", "played last night, nothing was touched");
@@ -162,7 +159,6 @@ test("the Halberd 120 with its discharge plan: the tool judged, proved, the read
 });
 
 test("the Vantry Minor with an open heater: isolation first, the open element found, then up to full mains", async ({ page, context }) => {
-  test.setTimeout(240_000);
   await open(page, "/jobs/1010/bring-up");
   await expect(page.getByRole("region", { name: "Stage", exact: true })).toContainText("Isolation transformer");
   // Without it no power, unless with a reason.
@@ -266,7 +262,6 @@ test("the inspection is worked through by keyboard, and what is found becomes wo
 });
 
 test("resistances of a dead amp are walked with the probe by the meter alone", async ({ page }) => {
-  test.setTimeout(120_000);
   const power = (payload: object) =>
     page.request.post(`${shop.address}/api/v1/jobs/1010/events`, {
       data: { events: pastGates([{ type: "power", who: "J.M.", payload }]) },

@@ -27,7 +27,6 @@ const errorsOf = (page: Page) => {
 test("the museum's can in quick time: one section to keep, one off the supply; the can replaced, and the walk after it clean", async ({
   page,
 }) => {
-  test.setTimeout(300_000);
   const failures = errorsOf(page);
   await pass(page, 1016, "work");
   await page.goto(station(1016, "work"));
@@ -121,7 +120,6 @@ test("the museum's can in quick time: one section to keep, one off the supply; t
 });
 
 test("a run over midnight: paused at night, gone on with in the morning, its time under voltage without the night", async ({ page }) => {
-  test.setTimeout(120_000);
   const failures = errorsOf(page);
   const night = 14 * 60;
   await log(shop, page, 1003, {
@@ -172,7 +170,6 @@ test("a run over midnight: paused at night, gone on with in the morning, its tim
 });
 
 test("a leaky board told from a leaky capacitor, cleaned, read again, and the owner asked for what is left", async ({ page }) => {
-  test.setTimeout(120_000);
   const failures = errorsOf(page);
   await pass(page, 1017, "cold-checks");
   await page.goto(station(1017, "cold-checks"));
@@ -215,7 +212,6 @@ test("a leaky board told from a leaky capacitor, cleaned, read again, and the ow
 });
 
 test("the table, old markings, a bad name that weighs in Suspects, and the kit as CSV", async ({ page }) => {
-  test.setTimeout(120_000);
   const failures = errorsOf(page);
   await page.goto(station(1012, "work"));
   await tab(page, "Capacitors");

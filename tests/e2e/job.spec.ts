@@ -24,7 +24,6 @@ const station = (page: Page, name: string) =>
     .click();
 
 test("one job from intake to the printed report", async ({ page }) => {
-  test.setTimeout(240_000);
   const failures: string[] = [];
   page.on("pageerror", (e) => failures.push(String(e)));
   page.on("console", (m) => m.type() === "error" && failures.push(m.text()));

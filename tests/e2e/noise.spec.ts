@@ -36,7 +36,6 @@ async function record(page: Page, says: RegExp, when: string) {
 test("a dry decoupler is found by its hum and by AC volts on the rails, replaced, and the report shows it before and after", async ({
   page,
 }) => {
-  test.setTimeout(180_000);
   const netlist = readFileSync("demo/amps/lantern-15.cir", "utf8");
   const amp = new BenchAmp(netlist, 83, [{ set: "C3=0.5u" }]);
   const truth = new NoiseTable(readCircuit(netlist).circuit, { mains: 230 });
@@ -105,7 +104,6 @@ test("a dry decoupler is found by its hum and by AC volts on the rails, replaced
 test("a howl that needs the long footswitch lead and the treble boost is found through the matrix, the microphone its ear", async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await log(shop, page, 1011, on(), checked);
   await open(page, "/jobs/1011/noise");
   await tab(page, "Conditions");
@@ -195,7 +193,6 @@ test("a forty-minute fault is proven cured by a soak: cycles count, short runs d
 });
 
 test("recordings that are none are refused by what was read; a generic chain stands in for a missing circuit", async ({ page }) => {
-  test.setTimeout(120_000);
   await open(page, "/jobs/1002/noise");
   const choose = (name: string, buffer: Buffer) =>
     page.locator('input[type="file"][accept*="wav"]').setInputFiles({ name, mimeType: "audio/wav", buffer });

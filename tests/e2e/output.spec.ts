@@ -151,7 +151,6 @@ test("the Lantern 15's cathode resistor for both positions of its pentode and tr
 });
 
 test("a blocking complaint on the Halberd 120 is proven, and its remedy goes to the owner", async ({ page }) => {
-  test.setTimeout(240_000);
   await alreadyOn(page, 1015);
   await page.goto(station(1015, "output-stage"));
   await tab(page, "Blocking");

@@ -181,7 +181,6 @@ test("the meter falls silent in the middle: the walk waits, goes on where it was
 });
 
 test("the bridge script: a display on standard input is seen on the screen, a named reading lands on the tape", async ({ page }) => {
-  test.setTimeout(60_000);
   await alreadyOn(page, 1007, 228);
   await enter(page, `${shop.address}/jobs/1007/probe`);
   await expect(place(page)).toHaveAttribute("data-point", "BIAS");
@@ -232,7 +231,6 @@ async function walkAgain(page: Page, job: number, mains: number) {
 test("hunt on the Halberd: nothing read yet, the suggested points lead to the open screen resistor; replaced, it walks clean", async ({
   page,
 }) => {
-  test.setTimeout(300_000);
   await alreadyOn(page, 1008, 230);
   await enter(page, `${shop.address}/jobs/1008/probe?order=suspects`);
   const seen = await walkOn(page);
@@ -250,7 +248,6 @@ test("hunt on the Halberd: nothing read yet, the suggested points lead to the op
 });
 
 test("hunt on the Wren: the leaky capacitor, its lifted leg read by the meter; replaced, the grid is at nothing", async ({ page }) => {
-  test.setTimeout(180_000);
   // Warm by now it leaks more than in the cold walk before: the later readings stand.
   await walkAgain(page, 1004, 231);
   await page.goto(`${shop.address}/jobs/1004/suspects`);
@@ -283,7 +280,6 @@ test("hunt on the Wren: the leaky capacitor, its lifted leg read by the meter; r
 test("hunt on the Picture House: the tired tube in the tester, read by one key; replaced, its cathode is as its fellow's", async ({
   page,
 }) => {
-  test.setTimeout(300_000);
   await log(shop, page, 1007, { type: "power", payload: { state: "off", plug: "out" } });
   await page.goto(`${shop.address}/jobs/1007/suspects`);
   await expect(advice(page)).toContainText("V6 in the tube tester");

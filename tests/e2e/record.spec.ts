@@ -33,7 +33,6 @@ const pdfText = async (page: Page, path: string) => {
 test("a quote of three ways approved with one part declined; work beyond it refused, then approved, billed, paid; the calendar file read back", async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   const failures: string[] = [];
   page.on("pageerror", (e) => failures.push(String(e)));
   await pass(page, 1018);
@@ -151,7 +150,6 @@ test("a quote of three ways approved with one part declined; work beyond it refu
 });
 
 test("three changes are in: putting back names the one that cured, and the circuit in use follows", async ({ page }) => {
-  test.setTimeout(120_000);
   await pass(page, 1018);
   await work(page, 1018, "Cure");
   // The work of the other test is in too: only the three trials are in question.
@@ -191,7 +189,6 @@ test("three changes are in: putting back names the one that cured, and the circu
 });
 
 test("the second job of a model profits from the first: the old case, what is normal, and the hand-over on the board", async ({ page }) => {
-  test.setTimeout(180_000);
   await page.goto(`${shop.address}/jobs/new`);
   await page.getByLabel("Owner", { exact: true }).fill("Mrs. Tilda Marrowby");
   await page.getByLabel("Contact").fill("at the quay");
