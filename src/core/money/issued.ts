@@ -27,7 +27,7 @@ export function billToStore(sent: Bill, number: string, state: JobState, setting
   if (sent.sum.total !== payload.sum.total) return { differs: texts.billDiffers(money(sent.sum.total), money(payload.sum.total)) };
   if (sent.paid !== payload.paid) return { differs: texts.paidDiffers(money(sent.paid), money(payload.paid)) };
   const unlike = payload.lines.find((l, i) => !sameLine(l, sent.lines[i]));
-  if (unlike ?? sent.lines.length !== payload.lines.length)
+  if (unlike !== undefined || sent.lines.length !== payload.lines.length)
     return { differs: texts.lineDiffers(unlike ? `${unlike.text} ${money(unlike.amount)}` : String(payload.lines.length)) };
   return { payload };
 }

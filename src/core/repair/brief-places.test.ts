@@ -37,6 +37,8 @@ test.each([
   ["keep it all original", "replace with 22 nF", "C6", "ask"],
   ["the sound", "replace with 22 nF", "C6", "ask"],
   ["the sound", "clean it", "V4 socket", "allowed"],
+  ["the rectifier stays", "replace with 22 nF", "C6", "ask"],
+  ["leave it", "replace with 22 nF", "C6", "ask"],
   ["the knobs", "replace with 22 nF", "C6", "allowed"],
   ["", "replace with 22 nF", "C6", "allowed"],
 ])("must not change “%s”: %s at %s is %s", (mustNotChange, action, place, answer) => {

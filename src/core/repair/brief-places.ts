@@ -65,8 +65,7 @@ const AROUND = new Set(
     "the a an of on in and or but no not don't do dont must may be is are its it's it to any all this that these those please keep leave touch touched " +
     "change changed changing replace replaced replacing swap swapped modify modified alter altered remove removed original originals as " +
     "was were they them my our his her with without for from at stay stays stock also even if possible old both never ever renew renewed new " +
-    "want wants wish wishes cannot can't should shall will get kept left alone only just other others than " +
-    "output input power mains rectifier coupling filter cathode plate screen grid volume tone bass treble nor"
+    "want wants wish wishes cannot can't should shall will get kept left alone only just other others than nor"
   ).split(" "),
 );
 
@@ -81,7 +80,6 @@ export function readMustNotChange(text: string): MustNotChange {
     out.everything = true;
     return " ";
   });
-  // "All original", "original everything" are said already; "original tubes" are the tubes.
   left = left.replace(/\b(?:xp|x)?(v\d+[a-d]?|[crltdps]\d+[a-d]?|p\d+)\b/g, (_, name: string) => {
     out.parts.push(name.toUpperCase());
     return " ";
@@ -92,9 +90,8 @@ export function readMustNotChange(text: string): MustNotChange {
       return " ";
     });
   out.unread = [...new Set(left.match(/[\p{L}\d][\p{L}\d'-]*/gu) ?? [])].filter((word) => !AROUND.has(word));
-  // "Keep it original", "original": of whatever there is.
-  if (!out.everything && out.parts.length + out.kinds.length + out.unread.length === 0 && /\boriginal|\bchange|\btouch/i.test(text))
-    out.everything = true;
+  // "Keep it original", "leave it": of whatever there is. Words that name nothing must not pass for a yes.
+  if (text.trim() !== "" && out.parts.length + out.kinds.length + out.unread.length === 0) out.everything = true;
   return out;
 }
 

@@ -1,5 +1,7 @@
 /** The day at the shop: one clock for all that is dated, whatever device or server writes it. */
 
+import { addDays as daysLater, format, parseISO } from "date-fns";
+
 /**
  * @param at a moment: ISO 8601, or milliseconds since 1970. @param timeZone of the shop, "Europe/Oslo"; "" for that of this machine.
  * @returns "2026-03-02"
@@ -27,8 +29,4 @@ function dayFormat(timeZone: string): Intl.DateTimeFormat {
 }
 
 /** So many days after a day. @example addDays("2026-02-27", 2) // "2026-03-01" */
-export function addDays(day: string, days: number): string {
-  const date = new Date(`${day}T00:00:00Z`);
-  date.setUTCDate(date.getUTCDate() + days);
-  return date.toISOString().slice(0, 10);
-}
+export const addDays = (day: string, days: number): string => format(daysLater(parseISO(day), days), "yyyy-MM-dd");

@@ -11,10 +11,11 @@ import { WAITING, type BoardCard } from "./board-card";
 
 const column = createColumnHelper<BoardCard>();
 
-/** @param now milliseconds since 1970 by the server's clock, so that server and browser draw the same. @param today the day at the shop */
 interface JobListProps {
   cards: BoardCard[];
+  /** Milliseconds since 1970 by the server's clock, so that server and browser draw the same. */
   now: number;
+  /** The day at the shop. */
   today: string;
   label: string;
 }
