@@ -16,7 +16,7 @@ import { addModel, type AmpModel } from "@/server/models";
 import { putOnBench } from "@/server/bench";
 import { markPlace } from "@/server/point-places";
 import { saveSettings } from "@/server/settings";
-import { append, openJob } from "@/server/tape";
+import { appendPast, openJob } from "@/server/tape";
 import { Days } from "./days";
 import { DEMO_SETTINGS } from "./settings";
 import { coldBias, venn } from "./jobs/drover";
@@ -116,7 +116,7 @@ export async function makeDemoShop(database: Database, now = new Date()): Promis
   const take = async (id: number, owner: string, amp: string, serial: string, circuit: AmpModel | undefined, days: Days) => {
     const { contact } = days.events[0]!.payload as { contact?: string };
     await database.transaction((sql) => openJob(sql, { id, owner, contact, amp, serial, modelId: circuit?.id, who: "J.M." }));
-    await append(database, id, days.events);
+    await appendPast(database, id, days.events);
   };
   const days = (model?: AmpModel) => new Days(now, model?.netlist);
   await take(1001, "Ferry Dance Orchestra", "Lantern 15", "TW-3907", lantern, ferry(days(lantern), photo));

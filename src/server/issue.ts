@@ -11,10 +11,16 @@ import { UserError } from "./errors";
 
 /**
  * Puts what the shop gives out in place of what was sent; other lines stay as they are.
- * @param tape the lines before it. @throws UserError 409 where the two do not agree.
+ * @param tape the lines before it. @param now milliseconds since 1970, by which it is dated. @throws UserError 409 where the two do not agree.
  */
-export async function issue(sql: Sql, jobId: number, event: JobEvent, tape: JobEvent[], settings: Settings): Promise<void> {
-  const now = Date.now();
+export async function issue(
+  sql: Sql,
+  jobId: number,
+  event: JobEvent,
+  tape: JobEvent[],
+  settings: Settings,
+  now = Date.now(),
+): Promise<void> {
   if (is(event, "bill")) {
     const state = foldJob(tape);
     const number = settings.money.billNumbers === "shop" ? await nextNumber(sql, jobId) : billNumber(jobId, state);

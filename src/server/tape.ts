@@ -72,12 +72,18 @@ export async function append(database: Database, jobId: number, events: Incoming
   return lines;
 }
 
+/** Lines of before this shop kept its jobs here, asked like any other. What they give out keeps the day of its line. */
+export async function appendPast(database: Database, jobId: number, events: IncomingEvent[]): Promise<JobEvent[]> {
+  checkIncoming(events);
+  return database.transaction((sql) => appendIn(sql, jobId, events, { past: true }));
+}
+
 /** `append` inside a transaction that is open already. The events must have been checked. */
 export async function appendIn(
   sql: Sql,
   jobId: number,
   events: IncomingEvent[],
-  by: { role?: Role; server?: boolean } = {},
+  by: { role?: Role; server?: boolean; past?: boolean } = {},
 ): Promise<JobEvent[]> {
   const [job] = await sql.query<{ id: number; model_id: number | null }>("select id, model_id from jobs where id = $1 for update", [jobId]);
   if (!job) throw new UserError(404, `There is no job ${jobId} here.`);
@@ -112,7 +118,7 @@ export async function appendIn(
     const refused = by.server ? undefined : allowed(jobNow(tape, model, settings, at), event, { role: by.role, at });
     if (refused)
       throw new UserError(refused.status, refused.says, [{ ...(refused.field ? { field: refused.field } : {}), message: refused.says }]);
-    if (!by.server) await issue(sql, jobId, event, tape, settings);
+    if (!by.server) await issue(sql, jobId, event, tape, settings, by.past ? at : Date.now());
     tape.push(event);
     byId.set(id, event);
     fresh.push(event);

@@ -284,4 +284,54 @@ describe("money and answers", () => {
     expect(refusal(answer("yes"), 10, anew)).toMatchObject({ status: 409, says: expect.stringContaining("line 3") as string });
     expect(refusal(answer("yes", { asks: 3 }), 10, anew)).toBeUndefined();
   });
+
+  test("a deposit that was paid back is not struck; put right it may be", () => {
+    const paid: Timed[] = [
+      [5, payment(50, "deposit")],
+      [6, payment(-30, "paid back")],
+    ];
+    expect(refusal(undo(2), 10, paid)).toMatchObject({ status: 409, says: expect.stringContaining("30") as string });
+    expect(refusal(undo(3), 10, paid)).toBeUndefined();
+    expect(refusal(undo(2), 10, [paid[0]!])).toBeUndefined();
+    expect(refusal({ ...payment(60, "deposit"), supersedes: 2, reason: "it was 60" } as EventDraft, 10, paid)).toBeUndefined();
+  });
+
+  test("what was agreed to is neither struck nor altered; a yes that was worked on is not struck, only taken back by the owner", () => {
+    const agreed: Timed[] = [quote(), [6, answer("yes")]];
+    const dearer = { ...quote()[1], supersedes: 2, reason: "a dearer part" } as EventDraft;
+    expect(refusal(dearer, 10, agreed)).toMatchObject({ status: 409, says: expect.stringContaining("line 3") as string });
+    expect(refusal(undo(2), 10, agreed)).toMatchObject({ status: 409 });
+    expect(refusal(undo(2), 10, [quote()])).toBeUndefined();
+    expect(refusal(undo(3), 10, agreed)).toBeUndefined();
+    // A question about C6, a yes, and C6 is changed on it.
+    const asked: EventDraft = { type: "approval", payload: { what: "C6: renew it", answer: "asked", cost: 40 } };
+    const worked: Timed[] = [
+      [5, asked],
+      [6, answer("yes")],
+      [7, change({ position: "C6" })],
+    ];
+    expect(refusal(undo(3), 10, worked)).toMatchObject({ status: 409, says: expect.stringContaining("C6") as string });
+    expect(refusal({ ...answer("no"), supersedes: 3, reason: "misheard" } as EventDraft, 10, worked)).toMatchObject({ status: 409 });
+    expect(refusal({ ...answer("yes", { by: "telephone" }), supersedes: 3, reason: "how" } as EventDraft, 10, worked)).toBeUndefined();
+    expect(refusal(answer("revoked"), 10, worked)).toBeUndefined();
+    expect(refusal(undo(3), 10, worked.slice(0, 2))).toBeUndefined();
+  });
+
+  test("a task that was planned with parts is done when somebody says what was fitted, or that nothing was", () => {
+    const planned = (more: object = {}): Timed => [
+      5,
+      {
+        type: "planned",
+        payload: { position: "C6", what: "renew it", phase: "power off", from: "technician", reversible: true, ...more },
+      } as EventDraft,
+    ];
+    const parts = [{ text: "22 nF 630 V", pieces: 1, state: "in stock" }];
+    const done = (more: object = {}): EventDraft => ({ type: "planned-ended", payload: { planned: 2, how: "done", ...more } });
+    expect(refusal(done(), 10, [planned()])).toBeUndefined();
+    expect(refusal(done(), 10, [planned({ parts })])).toMatchObject({ status: 409, field: "nothingChanged" });
+    expect(refusal(done({ nothingChanged: true }), 10, [planned({ parts })])).toBeUndefined();
+    expect(refusal({ type: "planned-ended", payload: { planned: 2, how: "left out" } }, 10, [planned({ parts })])).toBeUndefined();
+    expect(refusal(done(), 10, [planned({ parts }), [6, change({ position: "C6" })]])).toBeUndefined();
+    expect(refusal(done(), 10, [planned({ parts }), [6, change({ position: "R1" })]])).toMatchObject({ status: 409 });
+  });
 });

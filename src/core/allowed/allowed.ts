@@ -25,7 +25,7 @@ export function allowed(job: JobNow, line: Line, who: Writer): Refusal | undefin
     (line.supersedes !== undefined && line.reason?.trim() && !isReason(line.reason)
       ? impossible(texts.reasonWanted(), "reason")
       : undefined) ??
-    (struck && ruleOf(struck.type)?.takeBack?.(struck, job, who)) ??
+    (struck && ruleOf(struck.type)?.takeBack?.(struck, job, who, line)) ??
     rule?.may?.(line, job, who)
   );
 }

@@ -1,9 +1,12 @@
-/** Rules of money: what stands on a bill is not struck, a bill is cancelled and never undone. */
+/** Rules of money: what stands on a bill is not struck, a bill is cancelled and never undone, a yes holds what it was said to. */
 
 import { formatMoney } from "../money/amount";
 import { paidSoFar, standingBills } from "../money/bill";
+import { coverageOf } from "../repair/covered";
 import { questionsOf } from "../repair/questions";
 import { shopDay } from "../shop/day";
+import type { Approval } from "../tape/events/work-events";
+import { isFitted } from "../tape/fold";
 import { rootOf } from "../tape/line-root";
 import { conflict, impossible, type JobNow, type Refusal, type Rule } from "./refusal";
 import * as texts from "../texts/allowed";
@@ -34,7 +37,22 @@ export const paymentRule: Rule<"payment"> = {
     const paid = paidSoFar({ payments: others });
     return back && -amount > paid ? conflict(texts.moreThanPaid(formatMoney(paid, settings)), "amount") : undefined;
   },
+  takeBack(stands, { state, settings }, _, by) {
+    // A correction is asked as the payment that it becomes.
+    if (by.type !== "undo") return undefined;
+    const without = paidSoFar({ payments: state.payments.filter((p) => p.seq !== stands.seq) });
+    return without < 0 ? conflict(texts.paidBackSince(formatMoney(-without, settings))) : undefined;
+  },
 };
+
+/** What was asked and agreed to is not altered or struck: the yes was to what it said. */
+function agreedTo({ state }: JobNow, line: number): Refusal | undefined {
+  const q = questionsOf(state).find((each) => each.line === line);
+  const yes = q?.before ?? (q?.stands === "yes" || q?.stands === "part" ? q.answer : undefined);
+  return q && yes && yes.seq !== line ? conflict(texts.wasAgreedTo(yes.seq)) : undefined;
+}
+
+export const quoteRule: Rule<"quote"> = { takeBack: (stands, job) => agreedTo(job, stands.seq) };
 
 /** An answer is to what was asked last, as it was asked: to a way that there is, on a day that has come, while a quote is valid. */
 export const approvalRule: Rule<"approval"> = {
@@ -57,6 +75,22 @@ export const approvalRule: Rule<"approval"> = {
     if (beyond !== undefined) return impossible(texts.noSuchLine(beyond + 1, lines!), "declined");
     const until = q.quote?.validUntil;
     return until !== undefined && (on ?? today) > until ? conflict(texts.quoteExpired(until), "asks") : undefined;
+  },
+  takeBack(stands, job, _, by) {
+    const { state } = job;
+    const { answer, asks, option, declined, cost } = stands.payload;
+    const q = questionsOf(state).find((each) => each.line === (asks ?? stands.seq));
+    const asked = answer === "asked" ? agreedTo(job, stands.seq) : undefined;
+    if (asked || !q || (answer !== "yes" && answer !== "part")) return asked;
+    const to = by.type === "approval" ? (by.payload as Approval) : undefined;
+    // Who said it, and in which words, can be put right at any time.
+    const same = to && to.answer === answer && to.asks === asks && to.option === option && to.cost === cost;
+    if (same && (to.declined ?? []).join() === (declined ?? []).join()) return undefined;
+    const ways = q.quote?.options.flatMap((o) => o.lines.map((l) => l.key)) ?? [];
+    const onBill = [`line ${q.line}`, ...ways].map((key) => key && billed(job, key)).find(Boolean);
+    if (onBill) return onBill;
+    const done = state.changes.find((c) => c.seq > stands.seq && isFitted(c) && coverageOf(state, c, c.seq).line === stands.seq);
+    return done ? conflict(texts.workOnYes(done.position, done.seq)) : undefined;
   },
 };
 

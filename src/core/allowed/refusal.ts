@@ -44,8 +44,8 @@ export interface Line<T extends EventType = EventType> {
 export interface Rule<T extends EventType> {
   /** Why the line may not be logged now; undefined where it may. */
   may?(line: Line<T>, job: JobNow, who: Writer): Refusal | undefined;
-  /** Why a line that stands may not be corrected or taken back; undefined where it may. Left out: anybody may. */
-  takeBack?(stands: JobEvent<T>, job: JobNow, who: Writer): Refusal | undefined;
+  /** Why a line that stands may not be corrected or taken back by another; undefined where it may. Left out: anybody may. */
+  takeBack?(stands: JobEvent<T>, job: JobNow, who: Writer, by: Line): Refusal | undefined;
 }
 
 /** Anybody may log it at any time and take it back. */

@@ -1,7 +1,7 @@
 /** For every kind of line what may stand against it, and against taking it back. One that is new does not compile before it has answered. */
 
 import type { LoggedType } from "../tape/events/registry";
-import { approvalRule, billCancelledRule, billLineRule, billRule, paymentRule } from "./money-rules";
+import { approvalRule, billCancelledRule, billLineRule, billRule, paymentRule, quoteRule } from "./money-rules";
 import { formingBegins, gatePassedRule, handsInside, powerRule, takenInRule, unreadRule } from "./power-rules";
 import { conflict, FREE, impossible, type Rule } from "./refusal";
 import { changeRule, plannedEndedRule, safetyTestRule, timeRule, timerRule } from "./work-rules";
@@ -44,6 +44,7 @@ export const RULES = {
   "bill-line": billLineRule,
   "bill-cancelled": billCancelledRule,
   payment: paymentRule,
+  quote: quoteRule,
   approval: approvalRule,
 
   "still-live": FREE,
@@ -104,7 +105,6 @@ export const RULES = {
   "cure-test": FREE,
   waiting: FREE,
   "handed-on": FREE,
-  quote: FREE,
   advice: FREE,
   returned: FREE,
   undo: FREE,

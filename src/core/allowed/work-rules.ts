@@ -2,6 +2,7 @@
 
 import { refusedAsBeyond } from "../repair/covered";
 import { answerFor, questionsOf } from "../repair/questions";
+import { partsNotLogged } from "../repair/tasks";
 import { runningTimer } from "../repair/time";
 import { figureProblem, holdsLimit, limitText, safetyTestsFor, testValue } from "../safety/end-of-job-tests";
 import { rootOf } from "../tape/line-root";
@@ -30,7 +31,14 @@ function declined(job: JobNow, task: number | undefined): Refusal | undefined {
 }
 
 export const plannedEndedRule: Rule<"planned-ended"> = {
-  may: ({ payload }, job) => (payload.how === "done" ? declined(job, payload.planned) : undefined),
+  may({ payload: { planned, how, nothingChanged } }, job) {
+    if (how !== "done") return undefined;
+    const { state } = job;
+    const root = rootOf(state, planned);
+    if (nothingChanged || !partsNotLogged(state, root)) return declined(job, planned);
+    const task = state.planned.find((p) => p.root === root)!;
+    return declined(job, planned) ?? conflict(texts.whatWasChanged(`${task.position}: ${task.what}`), "nothingChanged");
+  },
 };
 
 export const timerRule: Rule<"timer"> = {

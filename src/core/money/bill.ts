@@ -77,8 +77,8 @@ export function billDraft(state: JobState, tasks: readonly Task[], settings: Mon
   return {
     lines,
     sum,
-    // Where everything stands on a bill already there is nothing left to explain.
-    differences: lines.length === 0 && before.length > 0 ? [] : differences,
+    // Where everything stands on a bill already, what those bills have explained needs no saying again.
+    differences: lines.length > 0 ? differences : differences.filter((d) => !before.some((b) => b.differences.includes(d))),
     paid,
     due: sumOf([sum.total, -paid]),
     ...(agreed.quote === undefined ? {} : { quote: agreed.quote }),
@@ -135,6 +135,7 @@ function quotedLines(state: JobState, tasks: readonly Task[], questions: readonl
           out.differences.push(texts.workedThoughDeclined(t.name, formatDuration(t.worked * 60)));
       }
       if (declined.has(i)) out.differences.push(texts.lineDeclined(l.text, answer.on ?? shopDay(answer.at, timeZone)));
+      else if (done && l.kind === "parts" && t.ended?.nothingChanged) out.differences.push(texts.partNotFitted(l.text));
       else if (!t || done) out.lines.push(l);
       else
         out.differences.push(
@@ -221,9 +222,13 @@ function rateLines(
     const inPrice = paidFor.has(rootOf(state, c.seq));
     if (root === undefined && (inPrice || c.unagreed)) notLoose += c.minutes ?? 0;
     if (inPrice) continue;
-    if (root !== undefined && settled.has(root)) {
+    // Of a task that was declined in part, its part may be what was agreed to.
+    const partAgreed = root !== undefined && quoted.lines.some((l) => l.kind === "parts" && l.planned === root);
+    if (root !== undefined && (settled.has(root) || partAgreed)) {
       // Its price is that of the quote or of the answer: a cost of its own that nobody was asked about is not on top of it.
-      if (c.cost !== undefined && !quoted.lines.some((l) => l.kind === "parts" && l.planned === root))
+      if (c.cost === undefined && c.kind === "replacement" && !partAgreed)
+        out.differences.push(texts.partInPrice(texts.partFor(c.newPart, c.position)));
+      if (c.cost !== undefined && !partAgreed)
         out.differences.push(texts.costInPrice(texts.partFor(c.newPart, c.position), formatMoney(partPrice(c.cost, rates), settings)));
       continue;
     }
@@ -260,7 +265,8 @@ function rateLines(
       out.once.push({ ...fixedLine(t.name, t.fixedPrice), key });
       if (t.worked > t.estimate * (1 + WORTH_SAYING))
         out.differences.push(texts.tookLongerFixed(t.name, formatDuration(t.worked * 60), formatDuration(t.estimate * 60)));
-    }
+    } else if (t.worked > 0)
+      out.differences.push(t.state === "open" ? texts.taskOpen(t.name) : texts.taskLeftOut(t.name, t.ended?.why ? `: ${t.ended.why}` : ""));
     if (hasQuote && out.once.length + out.labour.length > there) beyond.add(t.name);
   }
   // Where a price was agreed for the whole, time that is on no task is part of it.

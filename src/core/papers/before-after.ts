@@ -17,7 +17,7 @@ export interface BeforeAfter {
   expected: string;
 }
 
-const alike = (a: Conditions, b: Conditions) =>
+export const alike = (a: Conditions, b: Conditions) =>
   (a.without ?? []).join() === (b.without ?? []).join() &&
   (a.limiter ?? "") === (b.limiter ?? "") &&
   (a.switches ?? "") === (b.switches ?? "");

@@ -10,6 +10,7 @@ import { rootOf } from "../tape/line-root";
 import { safetyTestsFor } from "../safety/end-of-job-tests";
 import type { JobView } from "../job/job-view";
 import * as texts from "../texts/papers";
+import { alternating, saysRipple } from "./alternating";
 import type { BeforeAfter } from "./before-after";
 
 export interface ReportFront {
@@ -30,7 +31,7 @@ export function reportFront(view: JobView, voltages: readonly BeforeAfter[], set
 }
 
 /** What stands above everything: a safety test that failed or was not done, a danger that is open. */
-function notToBeUsed({ state }: JobView, settings: Settings): string[] {
+export function notToBeUsed({ state }: JobView, settings: Settings): string[] {
   const tests = safetyTestsFor(settings);
   const name = (t: { name: string }) => t.name.toLowerCase();
   const failed = tests.filter((t) => state.safetyTests.get(t.test)?.passed === false);
@@ -77,7 +78,7 @@ function didDo({ state }: JobView): string[] {
   // What was ticked off as done without a part: it is billed, so it is told.
   const byTask = state.planned
     .filter((p) => p.ended?.how === "done" && !fitted.some((c) => c.planned !== undefined && rootOf(state, c.planned) === p.root))
-    .map((p) => texts.didRepair(p.position, ending(p.what)));
+    .map((p) => (p.ended!.nothingChanged ? texts.didWithoutPart(p.position, ending(p.what)) : texts.didRepair(p.position, ending(p.what))));
   return [
     ...named,
     ...byTask,
@@ -118,6 +119,7 @@ function doesNow({ state }: JobView, voltages: readonly BeforeAfter[], settings:
     ...(again === "no" ? [texts.nowSame()] : again === "yes" ? [texts.nowStill()] : again === "sometimes" ? [texts.nowSometimes()] : []),
     ...(soak?.outcome === "cured" ? [texts.nowSoak("")] : []),
     ...(read.length > 0 ? [texts.nowVolts(read.filter((v) => v.after!.verdict === "in").length, read.length)] : []),
+    ...saysRipple(alternating(state)),
     ...(power ? [texts.nowPower(formatQuantity(power.value!, "W", 2))] : []),
     ...(state.safetyTests.size > 0 ? [texts.nowSafety(passed, tests.length)] : []),
   ];

@@ -46,6 +46,24 @@ test("each voltage stands under Before or After by when it was read, in the tabl
   );
 });
 
+test("the ripple before and after stands in the table and in the sentences, each figure by when it was read", () => {
+  const ripple = (value: number): EventDraft => ({
+    type: "reading",
+    payload: { point: "B1", kind: "acv", value, conditions: { mains: 230 } },
+  });
+  const { beforeAfter, front } = reportOf([ripple(27), change, ripple(12), change, ripple(3.9)]);
+  expect(beforeAfter.find((r) => r.label === "ripple")).toMatchObject({
+    point: "B1",
+    before: { text: "27.0 V AC" },
+    after: { text: "3.90 V AC" },
+  });
+  expect(front.now).toContain("the ripple on B1 was 27.0 V AC and is 3.90 V AC");
+  // Read only after the work: nothing was before it, and nothing is compared.
+  const late = reportOf([change, ripple(3.9)]);
+  expect(late.beforeAfter.find((r) => r.label === "ripple")).toMatchObject({ before: { text: "" }, after: { text: "3.90 V AC" } });
+  expect(late.front.now.join()).not.toContain("ripple");
+});
+
 const test1 = (name: string, passed: boolean): EventDraft => ({ type: "safety-test", payload: { test: name, passed } }) as EventDraft;
 const strong = (lines: EventDraft[]) =>
   reportBlocks(reportOf(lines)).flatMap((b) => (b.block === "text" && b.look === "strong" && b.text.startsWith("■") ? [b.text] : []));

@@ -15,6 +15,7 @@ import { billDraft, owed, standingBills } from "../money/bill";
 import { questionsOf } from "../repair/questions";
 import { tasksOf } from "../repair/tasks";
 import { mentions } from "../repair/mentions";
+import { alternating } from "./alternating";
 import { beforeAfter, beforeAfterByTube, type BeforeAfter } from "./before-after";
 import type { BillToShow } from "./money-blocks";
 import { reportFront, type ReportFront } from "./report-front";
@@ -106,7 +107,7 @@ export function composeReport(jobNumber: number, view: JobView, settings: Settin
       photos: f.photos ?? [],
     })),
     expectedFrom: circuit ? expectedFrom(circuit) : "",
-    beforeAfter: voltages,
+    beforeAfter: [...voltages, ...alternating(state)],
     stairs: stairsOf(view),
     parts: kept.map((c) => ({
       position: c.position,

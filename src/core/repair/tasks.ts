@@ -60,6 +60,16 @@ export function tasksOf(state: Planned, now: number, shop?: Partial<Record<TaskK
   return tasks.sort((a, b) => (place.get(a.root) ?? Infinity) - (place.get(b.root) ?? Infinity) || a.root - b.root);
 }
 
+/** Whether a task was planned with parts and no change says that one was fitted: it is not done before somebody says what was. */
+export function partsNotLogged(state: Pick<JobState, "planned" | "changes" | "lines">, root: number): boolean {
+  const task = state.planned.find((p) => p.root === root);
+  if (!task?.parts?.length) return false;
+  const here = task.position.trim().toUpperCase();
+  return !state.changes.some(
+    (c) => isFitted(c) && (c.planned === undefined ? c.position.trim().toUpperCase() === here : rootOf(state, c.planned) === root),
+  );
+}
+
 function asksFor(state: Planned, q: ReturnType<typeof questionsOf>[number], root: number): boolean {
   const lines = q.asked?.planned ?? q.quote?.options.flatMap((o) => o.lines.flatMap((l) => l.planned ?? [])) ?? [];
   return lines.some((l) => rootOf(state, l) === root);

@@ -31,7 +31,7 @@ export const WORK_TOLD = {
     texts.plannedEnded(
       before && is(before, "planned") ? `${before.payload.position}, ${before.payload.what}` : texts.line(l.planned),
       l.how,
-      l.why ? `: ${l.why}` : "",
+      `${l.nothingChanged ? texts.nothingFitted() : ""}${l.why ? `: ${l.why}` : ""}`,
     ),
   "plan-order": (l) => texts.planOrdered(l.order.length),
   timer: (l) => {

@@ -31,6 +31,12 @@ export const paidBackBelowZero = () => say`What is paid back is below zero`;
 export const paidAboveZero = () => say`A payment is more than nothing; what goes back to the owner is “paid back”`;
 export const dayToCome = (read: Value, today: Value) => say`read ${read}, which is still to come; up to ${today} is accepted`;
 export const moreThanPaid = (paid: Value) => say`More than was paid cannot be paid back: ${paid} was paid`;
+export const paidBackSince = (money: Value) => say`${money} of it was paid back: strike that first`;
+export const wasAgreedTo = (line: Value) => say`The owner agreed to it (line ${line}): ask anew, and let the answer be to that one`;
+export const workOnYes = (position: Value, line: Value) =>
+  say`${position} was changed on this yes (line ${line}): if the owner took it back, log that they did`;
+export const whatWasChanged = (task: Value) =>
+  say`${task} was planned with parts, and no change is logged: log what was fitted, or say that nothing was changed`;
 export const askedAnew = (line: Value) => say`It was asked anew in line ${line}: the answer is to that one`;
 export const notAsked = (line: Value) => say`Line ${line} asks nothing that stands`;
 export const noYesToTakeBack = () => say`There is no yes that could be taken back`;

@@ -27,12 +27,14 @@ export const partFor = (what: Value, position: Value) => say`${what} for ${posit
 // differences of a bill from what was agreed
 export const lineDeclined = (line: Value, day: Value) => say`${line}: declined by you on ${day}, not done and not billed.`;
 export const taskLeftOut = (task: Value, why: Value) => say`${task}: not done${why}, not billed.`;
+export const partNotFitted = (part: Value) => say`${part}: not fitted, not billed.`;
 export const taskOpen = (task: Value) => say`${task}: not done yet, not billed.`;
 export const addedLater = (what: Value, day: Value) => say`${what}: not in the quote, agreed with you on ${day}.`;
 export const takenBackAfter = (what: Value, day: Value) =>
   say`${what}: you took your yes back on ${day}, after it had been done; billed as it was agreed.`;
 export const doneUnagreed = (what: Value, why: Value) =>
   say`${what}: done without being asked for first, because: ${why}. Not billed unless you agree.`;
+export const partInPrice = (part: Value) => say`${part}: in the price that was agreed, not billed beside it.`;
 export const noPriceKnown = (what: Value) => say`${what}: no price was noted; it stands at nothing.`;
 export const tookLonger = (task: Value, worked: Value, quoted: Value) =>
   say`${task}: took ${worked}, quoted for ${quoted}; billed as quoted.`;

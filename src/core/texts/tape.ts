@@ -205,6 +205,7 @@ export const fittedPart = (what: Value) => say`Fitted ${what}`;
 export const beyondBecause = (why: Value) => say` (beyond what was agreed, because: ${why})`;
 export const planned = (position: Value, what: Value) => say`Planned, ${position}: ${what}`;
 export const plannedEnded = (task: Value, how: Value, why: Value) => say`Task, ${task}: ${how}${why}`;
+export const nothingFitted = () => say`, nothing was fitted`;
 export const planOrdered = (count: Value) => say`Order of ${count} tasks`;
 export const timerStarted = (what: Value) => say`Timer started${what}`;
 export const timerStopped = () => say`Timer stopped`;

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { words } from "@/core/language/language";
 import { PART_KINDS, readMustNotChange, sayMustNotChange, withoutKind } from "@/core/repair/brief-places";
+import { describePart } from "@/core/circuit/part-words";
 import { BRIEF_AIMS, WHEN, type BriefAim } from "@/core/tape/events/words";
 import { parseQuantity } from "@/core/quantity/parse";
 import { Field, Section } from "../forms/section";
@@ -60,7 +61,7 @@ export function Brief() {
     values: { mustNotChange: stands?.mustNotChange ?? "", limit: stands?.spendingLimit?.toString() ?? "", dueDate: stands?.dueDate ?? "" },
   });
   const typed = watch("mustNotChange");
-  const { kinds } = readMustNotChange(typed);
+  const { kinds, parts } = readMustNotChange(typed);
 
   const store = handleSubmit(({ mustNotChange, limit, dueDate }) => {
     const parsed = limit.trim() ? parseQuantity(limit, { decimal: settings.decimal }) : undefined;
@@ -109,6 +110,26 @@ export function Brief() {
           <Field label="What must not be changed? Parts by name, or kinds of parts">
             <input className="input w-full" placeholder="C6, the output transformer, the knobs" {...register("mustNotChange")} />
           </Field>
+          {view.circuit && (
+            <Field label="A part of the circuit" className="mt-2">
+              <select
+                className="select w-full"
+                value=""
+                onChange={(e) =>
+                  setValue("mustNotChange", [typed.trim(), e.target.value].filter(Boolean).join(", "), { shouldDirty: true })
+                }
+              >
+                <option value="">take one to the list…</option>
+                {view.circuit.elements
+                  .filter(({ name }) => readMustNotChange(name).parts.some((p) => !parts.includes(p)))
+                  .map((e) => (
+                    <option key={e.name} value={e.name}>
+                      {e.name}: {describePart(e)}
+                    </option>
+                  ))}
+              </select>
+            </Field>
+          )}
           <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Kinds that must not be changed">
             {PART_KINDS.map((kind) => {
               const there = kinds.includes(kind);

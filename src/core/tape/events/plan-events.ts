@@ -53,6 +53,8 @@ export class Planned {
 export class PlannedEnded {
   @IsInt() @Min(1) @Max(MOST_LINES) planned!: number;
   @IsIn(["done", "left out"]) how!: "done" | "left out";
+  /** Of a task that was planned with parts and done without: none of them was fitted. */
+  @Optional() @IsBoolean() nothingChanged?: boolean;
   @Optional() @IsText(TEXT_LIMIT, { empty: true }) why?: string;
 }
 

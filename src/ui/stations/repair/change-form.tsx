@@ -1,7 +1,7 @@
 "use client";
 /** A change as it is logged: the old part and what it measured, the new one with where it comes from, how it was fixed, time and photos. */
 
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { alter } from "@/core/circuit/alter";
 import { findElement } from "@/core/circuit/circuit";
 import { describePart } from "@/core/circuit/part-words";
@@ -17,6 +17,7 @@ import { useJob } from "../../job/job-context";
 import { useTasks } from "../../job/use-tasks";
 import { partChanged } from "@/core/repair/part-acts";
 import { useTypedChecks } from "../../job/use-typed-checks";
+import { useTaskToLog } from "./task-to-log";
 import { TypedChecksNote } from "./typed-checks";
 
 const USUAL = {
@@ -128,6 +129,11 @@ export function ChangeForm() {
     if (part?.cost !== undefined && !typed.cost) form.setValue("cost", String(part.cost));
     if (task.reason && !typed.reason) form.setValue("reason", task.reason);
   };
+  const { root: toLog } = useTaskToLog();
+  useEffect(() => {
+    if (toLog !== undefined) chooseTask(String(toLog));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each task that the plan sends here
+  }, [toLog]);
   return (
     <Section title="Log a change">
       <form className="grid grid-cols-2 items-end gap-3 lg:grid-cols-6" onSubmit={onSubmit} aria-label="A change">

@@ -14,10 +14,12 @@ import {
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from "@dnd-kit/sortable";
 import { GripVertical } from "lucide-react";
 import { formatDuration } from "@/core/quantity/format";
+import { useState } from "react";
 import type { PlanStep } from "@/core/repair/order";
-import type { Task } from "@/core/repair/tasks";
+import { partsNotLogged, type Task } from "@/core/repair/tasks";
 import { useJob } from "../../job/job-context";
 import { useTasks } from "../../job/use-tasks";
+import { useTaskToLog } from "./task-to-log";
 import { PartButton } from "../../drawing/part-button";
 
 const AGREED: Record<Task["agreed"], string> = {
@@ -95,10 +97,17 @@ export function TaskList({
 }
 
 function Row({ task: t, before, edit }: { task: Task; before: string[]; edit(task: Task): void }) {
-  const { say, tape } = useJob();
+  const { say, tape, view } = useJob();
   const { running, money } = useTasks();
+  const [asking, setAsking] = useState(false);
+  const { logChangeOf } = useTaskToLog();
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: t.root });
   const runs = running?.task === t.root;
+  const end = (nothingChanged?: true) =>
+    say(...(runs ? [{ type: "timer", payload: { turn: "stopped", planned: t.root } } as const] : []), {
+      type: "planned-ended",
+      payload: { planned: t.root, how: "done", ...(nothingChanged ? { nothingChanged } : {}) },
+    });
   const waiting = t.seq >= tape.pendingFrom;
   const parts = (t.parts ?? []).reduce((sum, p) => sum + (p.cost ?? 0) * p.pieces, 0);
   const missing = (t.parts ?? []).filter((p) => p.state === "to order" || p.state === "ordered");
@@ -157,12 +166,7 @@ function Row({ task: t, before, edit }: { task: Task; before: string[]; edit(tas
           className="btn btn-line btn-sm min-h-9"
           disabled={waiting}
           aria-label={`${t.name} is done`}
-          onClick={() =>
-            say(...(runs ? [{ type: "timer", payload: { turn: "stopped", planned: t.root } } as const] : []), {
-              type: "planned-ended",
-              payload: { planned: t.root, how: "done" },
-            })
-          }
+          onClick={() => (partsNotLogged(view.state, t.root) ? setAsking(true) : end())}
         >
           Done
         </button>
@@ -177,6 +181,20 @@ function Row({ task: t, before, edit }: { task: Task; before: string[]; edit(tas
         <button className="btn btn-line btn-sm min-h-9" disabled={waiting} aria-label={`Change ${t.name}`} onClick={() => edit(t)}>
           Change
         </button>
+        {asking && (
+          <div role="group" aria-label={`What was fitted at ${t.position}`} className="flex w-full flex-wrap items-center gap-2 pl-11">
+            <strong className="flex-1">What was fitted at {t.position}? It was planned with parts, and no change is logged.</strong>
+            <button className="btn btn-primary btn-sm min-h-9" autoFocus onClick={() => logChangeOf(t.root)}>
+              Log the change
+            </button>
+            <button className="btn btn-outline btn-sm min-h-9" onClick={() => end(true)}>
+              Nothing was fitted
+            </button>
+            <button className="btn btn-ghost btn-sm min-h-9" onClick={() => setAsking(false)}>
+              Not done yet
+            </button>
+          </div>
+        )}
       </div>
     </li>
   );

@@ -13,6 +13,7 @@ import { CapacitorsProvider } from "../capacitors/use-capacitors";
 import { TakeApart } from "../take-apart";
 import { ChangeForm } from "./change-form";
 import { Ledger } from "./ledger";
+import { TaskToLogProvider } from "./task-to-log";
 
 // Each comes when its tab is opened.
 const Plan = late(() => import("./plan").then((m) => m.Plan));
@@ -54,13 +55,15 @@ export function Work() {
   const drawn = view.circuit !== undefined && netlist !== undefined;
   return (
     <CapacitorsProvider {...(drawn ? { circuit: view.circuit, netlist } : {})}>
-      <div className="max-w-6xl">
-        <Tabs
-          tabs={[...ALWAYS, ...CAPACITORS, ...(drawn ? WITH_CIRCUIT : [])]}
-          label="Work"
-          first={openRun(reformRuns(view.state)) ? "reforming" : "changes"}
-        />
-      </div>
+      <TaskToLogProvider>
+        <div className="max-w-6xl">
+          <Tabs
+            tabs={[...ALWAYS, ...CAPACITORS, ...(drawn ? WITH_CIRCUIT : [])]}
+            label="Work"
+            first={openRun(reformRuns(view.state)) ? "reforming" : "changes"}
+          />
+        </div>
+      </TaskToLogProvider>
     </CapacitorsProvider>
   );
 }

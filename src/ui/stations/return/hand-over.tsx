@@ -7,6 +7,7 @@ import { handOver } from "@/core/job/hand-over";
 import { owed } from "@/core/money/bill";
 import { Field, Section } from "../../forms/section";
 import { useJob, useNow } from "../../job/job-context";
+import { NotToBeUsed } from "./not-to-be-used";
 import { useTasks } from "../../job/use-tasks";
 
 export function HandOver() {
@@ -45,6 +46,7 @@ function Home() {
     );
   return (
     <Section title="Hand over">
+      <NotToBeUsed />
       {left > 0 && <p className="mb-2 text-warning">▲ {money(left)} of the bill is not paid.</p>}
       <div className="flex flex-wrap items-center gap-4">
         <label className="flex min-h-11 items-center gap-2">

@@ -8,6 +8,7 @@ import { Tabs } from "../../forms/tabs";
 import { useJob } from "../../job/job-context";
 import { BillTab } from "./bill";
 import { HandOver } from "./hand-over";
+import { NotToBeUsed } from "./not-to-be-used";
 
 const TABS = [
   { id: "report", name: "Report", body: <Papers /> },
@@ -42,6 +43,7 @@ function Papers() {
           {report.findings.length === 1 ? "finding" : "findings"}, {report.beforeAfter.length} voltages,{" "}
           {report.safety.filter((s) => s.verdict === "passed").length} of {report.safety.length} safety tests passed.
         </p>
+        <NotToBeUsed />
         {gaps.length > 0 && (
           <ul className="mt-2 text-warning">
             {gaps.map((g) => (
