@@ -151,30 +151,26 @@ export function humming(d: Days, photo: Record<string, string>): Days {
   const [first, ...rest] = [tubes - 2, tubes - 1, tubes, tubes + 1, tubes + 2];
   d.log(
     4,
-    quoteOf(
-      d,
-      () => [
-        {
-          name: "Make it work",
-          aim: "make it work",
-          consequence: "Quiet again for now. The old can stays, and may fail on a session.",
-          tasks: [tubes - 1, tubes + 2],
-        },
-        {
-          name: "Make it last",
-          aim: "make it last",
-          consequence: "Quiet for years; the can is new, and so are the output tubes.",
-          tasks: [first!, ...rest],
-        },
-        {
-          name: "Keep it original",
-          aim: "keep it original",
-          consequence: "The case of the old can stays where it is, with new capacitors beneath it; your tubes stay.",
-          tasks: [first!, tubes - 1, tubes + 2],
-        },
-      ],
-      d.promised(29),
-    ),
+    quoteOf(d, () => [
+      {
+        name: "Make it work",
+        aim: "make it work",
+        consequence: "Quiet again for now. The old can stays, and may fail on a session.",
+        tasks: [tubes - 1, tubes + 2],
+      },
+      {
+        name: "Make it last",
+        aim: "make it last",
+        consequence: "Quiet for years; the can is new, and so are the output tubes.",
+        tasks: [first!, ...rest],
+      },
+      {
+        name: "Keep it original",
+        aim: "keep it original",
+        consequence: "The case of the old can stays where it is, with new capacitors beneath it; your tubes stay.",
+        tasks: [first!, tubes - 1, tubes + 2],
+      },
+    ]),
   );
   d.log(3, {
     type: "approval",

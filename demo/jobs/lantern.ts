@@ -316,13 +316,13 @@ export function ferry(d: Days, photo: Record<string, string>): Days {
       },
     })
     .log(1, { type: "waiting", payload: { on: "collection" } });
-  const bill = billOf(d, 1001, d.promised(-3));
+  const bill = billOf(d, 1001);
   d.log(2, bill);
   return d
     .day(17, "17:35")
     .log(0, {
       type: "payment",
-      payload: { amount: (bill.payload as { sum: { total: number } }).sum.total, on: d.promised(-17), means: "cash", what: "payment" },
+      payload: { amount: bill.payload.sum.total, on: d.promised(-17), means: "cash", what: "payment" },
     })
     .day(17, "17:40")
     .log(0, { type: "returned", payload: { to: "Ferry Dance Orchestra", oldPartsHanded: true } });

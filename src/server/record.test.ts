@@ -17,7 +17,7 @@ import { getSettings, saveSettings } from "./settings";
 import { wholeJob } from "./shop";
 import { addStockPart, setMinimum, stockParts, waitingForParts } from "./stock-parts";
 import { rebuildSummaries } from "./summaries";
-import { append, openJob } from "./tape";
+import { append, appendPast, openJob } from "./tape";
 import type { IncomingEvent } from "./incoming";
 
 let shop: Database;
@@ -148,6 +148,24 @@ test("the books: every standing bill and payment of the shop, between two days, 
     say(id, { type: "bill", payload: { number: "x", lines: [line], sum: { ...sum, total: 200 }, differences: [], paid: 0 } }),
   ).rejects.toMatchObject({ status: 422 });
   await saveSettings(shop, settings);
+});
+
+test("what was given out before the jobs were kept here keeps its day", async () => {
+  const id = await job("Eda Crane");
+  const settings = await getSettings(shop);
+  const then = (draft: EventDraft): IncomingEvent => ({ ...by(draft), at: "2026-03-01T11:00:00.000Z" });
+  await appendPast(
+    shop,
+    id,
+    [opened("Eda Crane"), { type: "bill-line", payload: { text: "labour", kind: "labour", amount: 40 } } as const].map(then),
+  );
+  const line = { text: "labour", kind: "labour" as const, pieces: 1, price: 40, amount: 40, key: "line 2" };
+  const sum = { net: 40, taxes: [], included: true, rounding: 0, total: 40 };
+  const [bill] = await appendPast(shop, id, [
+    then({ type: "bill", payload: { number: "x", lines: [line], sum, differences: [], paid: 0 } }),
+  ]);
+  expect(settings.money.payDays).toBe(14);
+  expect(bill!.payload).toMatchObject({ number: `${id}-1`, on: "2026-03-01", payBy: "2026-03-15" });
 });
 
 test("a shop that numbers its bills in a row: one after the other over all jobs, none twice, no gap where one is refused", async () => {

@@ -129,10 +129,10 @@ export function ChangeForm() {
     if (part?.cost !== undefined && !typed.cost) form.setValue("cost", String(part.cost));
     if (task.reason && !typed.reason) form.setValue("reason", task.reason);
   };
-  const { root: toLog } = useTaskToLog();
+  const { task: toLog } = useTaskToLog();
   useEffect(() => {
-    if (toLog !== undefined) chooseTask(String(toLog));
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each task that the plan sends here
+    if (toLog) chooseTask(String(toLog.root));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once each time that the plan sends a task here
   }, [toLog]);
   return (
     <Section title="Log a change">

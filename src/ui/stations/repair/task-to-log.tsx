@@ -3,20 +3,20 @@
 
 import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
 
-const Chosen = createContext<{ root?: number; logChangeOf(root: number): void }>({ logChangeOf: () => undefined });
+const Chosen = createContext<{ task?: { root: number }; logChangeOf(root: number): void }>({ logChangeOf: () => undefined });
 
 export function TaskToLogProvider({ children }: { children: ReactNode }) {
-  const [root, setRoot] = useState<number>();
+  const [task, setTask] = useState<{ root: number }>();
   const value = useMemo(
     () => ({
-      root,
-      logChangeOf(task: number) {
-        setRoot(task);
+      task,
+      logChangeOf(root: number) {
+        setTask({ root });
         // Tabs follow the address.
         window.location.hash = "changes";
       },
     }),
-    [root],
+    [task],
   );
   return <Chosen value={value}>{children}</Chosen>;
 }

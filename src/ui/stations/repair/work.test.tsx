@@ -17,6 +17,7 @@ import { Ledger } from "./ledger";
 import { Plan } from "./plan";
 import { QuoteTab } from "./quote";
 import { readParts } from "./task-form";
+import { TaskToLogProvider } from "./task-to-log";
 
 const user = userEvent.setup();
 const settings = { currency: "kr", money: { ...DEFAULT_SETTINGS.money, hourly: 60, marginPercent: 50 } };
@@ -86,6 +87,32 @@ describe("the plan", () => {
     await user.click(screen.getByRole("button", { name: "Open again" }));
     await settle();
     expect(server.state.planned[0]!.ended).toBeUndefined();
+  });
+
+  test("a task that was planned with parts asks what was fitted: the change is logged for it, or nothing was", async () => {
+    const parts = [{ text: "22 nF 630 V", pieces: 1, cost: 3, state: "in stock" }];
+    const server = new TestServer([planned("C6", { parts }), planned("C5", { parts })]);
+    await show(
+      <TaskToLogProvider>
+        <Plan />
+        <ChangeForm />
+      </TaskToLogProvider>,
+      server,
+    );
+    await user.click(screen.getByRole("button", { name: "C6: renew is done" }));
+    const asked = within(screen.getByRole("group", { name: "What was fitted at C6" }));
+    expect(asked.getByRole("button", { name: "Log the change" })).toHaveFocus();
+    expect(last(server, "planned-ended")).toBeUndefined();
+    await user.click(asked.getByRole("button", { name: "Log the change" }));
+    const form = within(screen.getByRole("form", { name: "A change" }));
+    expect(form.getByLabelText("Position")).toHaveValue("C6");
+    expect(form.getByLabelText("New part and its ratings")).toHaveValue("22 nF 630 V");
+    await user.click(screen.getByRole("button", { name: "C5: renew is done" }));
+    await user.click(
+      within(screen.getByRole("group", { name: "What was fitted at C5" })).getByRole("button", { name: "Nothing was fitted" }),
+    );
+    await settle();
+    expect(last(server, "planned-ended")).toEqual({ planned: 2, how: "done", nothingChanged: true });
   });
 
   test("a task as it is typed: parts line by line; what cannot be read stays for correction", async () => {
