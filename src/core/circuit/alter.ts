@@ -87,7 +87,8 @@ function mainsShare(circuit: Circuit, change: string, what: string): Circuit {
 }
 
 function replace(circuit: Circuit, element: Element, ...by: Element[]): Circuit {
-  return { ...circuit, elements: circuit.elements.flatMap((e) => (e === element ? by : [e])) };
+  const at = circuit.elements.indexOf(element);
+  return { ...circuit, elements: circuit.elements.slice(0, at).concat(by, circuit.elements.slice(at + 1)) };
 }
 
 /** A resistor that a fault puts in, beside the part it belongs to. */

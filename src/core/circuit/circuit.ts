@@ -111,9 +111,24 @@ export interface LineNote {
  * Case does not matter.
  */
 export function findElement(circuit: Circuit, name: string): Element | undefined {
-  const wanted = name.toUpperCase();
-  return circuit.elements.find((e) => fileName(e) === wanted) ?? circuit.elements.find((e) => e.letter === "X" && e.name === wanted);
+  const { length } = circuit.elements;
+  const known = names.get(circuit.elements);
+  // A file that is being read has a list that still grows.
+  let named = known?.length === length ? known.named : undefined;
+  if (!named) {
+    named = new Map();
+    // The first of a name stands; what the file writes goes before the name without its X.
+    for (const e of circuit.elements) if (e.letter === "X" && !named.has(e.name)) named.set(e.name, e);
+    const written = new Map<string, Element>();
+    for (const e of circuit.elements) if (!written.has(fileName(e))) written.set(fileName(e), e);
+    for (const [as, e] of written) named.set(as, e);
+    names.set(circuit.elements, { named, length });
+  }
+  return named.get(name.toUpperCase());
 }
+
+/** Elements by the names that they are found by, and how many there were. */
+const names = new WeakMap<readonly Element[], { named: Map<string, Element>; length: number }>();
 
 /** The name as it stands in the file, with the X of a subcircuit call. */
 export function fileName(element: Element): string {

@@ -1,5 +1,6 @@
 import { solve } from "./dense";
-import { ComplexLu, Lu } from "./lu";
+import { ComplexLu } from "./complex-lu";
+import { Lu } from "./lu";
 import { uniformDraws } from "./random";
 
 const sparse = (n: number, seed: number) => {
@@ -53,6 +54,35 @@ describe("sparse LU", () => {
       lu.solve(x);
       expect(x[0]).toBeCloseTo(1, 9);
       expect(x[1]).toBeCloseTo(1, 9);
+    }
+  });
+
+  test("an order serves other matrices of its size, with what they fill besides", () => {
+    const n = 12;
+    const { a, b } = sparse(n, 9);
+    const pattern = (m: Float64Array) => Uint8Array.from(m, (x) => (x === 0 ? 0 : 1));
+    const lu = new Lu(n, pattern(a));
+    lu.a.set(a);
+    expect(lu.factor()).toBe(-1);
+    const residual = (m: Float64Array, x: Float64Array) =>
+      b.map((v, i) => x.reduce((sum, xj, j) => sum + m[i * n + j]! * xj, -v) / (1 + Math.abs(v)));
+    for (const [row, column] of [
+      [0, 7],
+      [11, 2],
+      [5, 5],
+    ] as const) {
+      const other = a.slice();
+      other[row * n + column] = 3.7;
+      const taken = new Lu(n, pattern(other));
+      taken.adopt(lu);
+      lu.become(pattern(other));
+      for (const each of [lu, taken]) {
+        each.a.set(other);
+        expect(each.factor()).toBe(-1);
+        const x = b.slice();
+        each.solve(x);
+        for (const off of residual(other, x)) expect(Math.abs(off)).toBeLessThan(1e-8 * (1 + Math.max(...x.map(Math.abs))));
+      }
     }
   });
 

@@ -1,15 +1,20 @@
 /** Makes a circuit ready for solving: numbers its unknowns and gathers its parts. */
 
-import type { Circuit } from "../circuit/circuit";
+import type { Circuit, Element } from "../circuit/circuit";
 import { addElement } from "./elements";
 import { groundIslands } from "./islands";
 import { NoMainsError, OPEN_SIEMENS, type Branch, type Network, type NetworkOptions } from "./network";
 
 /**
  * Numbers the unknowns and gathers the parts.
+ * @param added is told each element once it is in, and whether it has unknowns of its own or is tied to other elements.
  * @throws NoMainsError when a mains voltage is given and the circuit names none.
  */
-export function compile(circuit: Circuit, options: NetworkOptions = {}): Network {
+export function compile(
+  circuit: Circuit,
+  options: NetworkOptions = {},
+  added?: (element: Element, network: Network, fixed: boolean) => void,
+): Network {
   const supply = options.supply ?? "averaged";
   if (options.mains !== undefined && !circuit.mains) throw new NoMainsError();
   const index = new Map<string, number>();
@@ -53,7 +58,12 @@ export function compile(circuit: Circuit, options: NetworkOptions = {}): Network
   };
   const windings = new Map<string, Branch>();
   const deferred: (() => void)[] = [];
-  for (const e of circuit.elements) addElement(e, { network, at, branch, windings, deferred });
+  const assembly = { network, at, branch, windings, deferred };
+  for (const e of circuit.elements) {
+    const before = nodes.length + pending.length + deferred.length;
+    addElement(e, assembly);
+    added?.(e, network, nodes.length + pending.length + deferred.length > before);
+  }
   pending.forEach((b, i) => (b.index = nodes.length + i));
   network.branches = pending;
   network.size = nodes.length + pending.length;

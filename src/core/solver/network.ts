@@ -1,6 +1,7 @@
 /** A circuit made ready for solving: numbered unknowns, linear parts as entries, nonlinear parts as devices. */
 
 import type { Circuit, Element } from "../circuit/circuit";
+import type { PulseTrain } from "../supply/pulse-train";
 import type { RectifierModel } from "../supply/rectifier";
 import type { Device, TubeState } from "./devices";
 import * as texts from "../texts/solver";
@@ -47,11 +48,16 @@ export interface Inductance {
   henries: number;
 }
 
-/** What the averaged law of a rectifier is shifted by, volts, and the case that it was found for; without `amps` none was looked for. */
+/** Pulses of a rectifier that were solved, and the average current that they were solved for. */
+export interface SolvedPulses {
+  amps: number;
+  train: PulseTrain;
+}
+
+/** What the averaged law of a rectifier is shifted by, volts, and the pulses that it was found from. */
 export interface Correction {
   shift: number;
-  amps?: number;
-  farads?: number;
+  solved?: SolvedPulses;
 }
 
 export interface RectifierPart {
@@ -118,6 +124,8 @@ export interface Network {
   /** Nodes that nothing linear ties to ground: each has 1 TΩ. */
   islands: Island[];
   supply: Supply;
+  /** Which places of its matrix can be other than zero, where that was found before (`patternOf`). */
+  pattern?: Uint8Array;
 }
 
 /** Scales with the mains are asked of a circuit that does not say what its windings refer to. */
@@ -130,10 +138,9 @@ export class NoMainsError extends Error {
 /** Resistance that stands for nothing where an open part leaves a node without any. */
 export const OPEN_SIEMENS = 1e-12;
 
-/** Fills `matrix` (size²) and `rhs` (size) with the linear part: G x = s. Row-major; both are cleared first. */
+/** Adds the linear part to `matrix` (size², row-major, nothing in it) and fills `rhs` (size): G x = s. */
 export function assemble(network: Network, matrix: Float64Array, rhs: Float64Array, sourceScale = 1): void {
   const n = network.size;
-  matrix.fill(0);
   rhs.fill(0);
   for (const { a, b, siemens } of network.conductors) {
     if (a >= 0) matrix[a * n + a]! += siemens;

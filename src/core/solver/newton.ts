@@ -1,7 +1,10 @@
 /** Newton's method on a network: devices linearised about held voltages, with aids that always end. */
 
+import type { Circuit } from "../circuit/circuit";
+import { ComplexLu } from "../numeric/complex-lu";
 import { Lu } from "../numeric/lu";
-import { assemble, type Network } from "./network";
+import { patternOf, placesOf } from "./pattern";
+import { assemble, assembleStorage, type Network } from "./network";
 
 /** Buffers for one network, used again from solve to solve. */
 export class Workspace {
@@ -9,24 +12,71 @@ export class Workspace {
   readonly linear: Float64Array;
   readonly rhs: Float64Array;
   readonly b: Float64Array;
+  /** Places of the matrix that can be other than zero, row-major. */
+  readonly places: Int32Array;
+  /** For the same network at one frequency. */
+  readonly complex: ComplexLu;
+  private readonly pattern: Uint8Array;
+  /** Factors that were kept. */
+  factors?: (b: Float64Array) => void;
+  private stored: Float64Array | undefined;
   /** Terminal volts at which each device was last evaluated. */
   readonly held: Float64Array[];
   private readonly v = new Float64Array(4);
   private readonly i = new Float64Array(4);
   private readonly g = new Float64Array(16);
 
-  constructor(readonly network: Network) {
+  /** @param used buffers of another network of the same size that is done with: its room, and its order of elimination, are taken over. */
+  constructor(
+    readonly network: Network,
+    used?: Workspace,
+  ) {
     const n = network.size;
-    this.lu = new Lu(n, patternOf(network));
-    this.linear = new Float64Array(n * n);
-    this.rhs = new Float64Array(n);
-    this.b = new Float64Array(n);
+    const pattern = (network.pattern ??= patternOf(network));
+    this.pattern = pattern;
+    if (used && used.pattern === pattern) {
+      ({ lu: this.lu, complex: this.complex, linear: this.linear, rhs: this.rhs, b: this.b, places: this.places } = used);
+    } else if (used && used.network.size === n) {
+      ({ lu: this.lu, complex: this.complex, linear: this.linear, rhs: this.rhs, b: this.b } = used);
+      const { a } = this.lu;
+      const { re, im } = this.complex;
+      this.places = placesOf(pattern);
+      for (const place of used.places) a[place] = this.linear[place] = re[place] = im[place] = 0;
+      this.lu.become(pattern);
+      this.complex.become(pattern);
+    } else {
+      this.lu = new Lu(n, pattern);
+      this.complex = new ComplexLu(n, pattern);
+      this.linear = new Float64Array(n * n);
+      this.rhs = new Float64Array(n);
+      this.b = new Float64Array(n);
+      this.places = placesOf(pattern);
+    }
     this.held = network.devices.map((d) => new Float64Array(d.at.length));
   }
 
   /** Takes the linear part anew, after a conductor or a source was turned. */
   assemble(sourceScale = 1): void {
+    for (const place of this.places) this.linear[place] = 0;
     assemble(this.network, this.linear, this.rhs, sourceScale);
+  }
+
+  /** Puts the linear part into `lu.a` and the sources into `b`: what devices are added to. */
+  begin(): void {
+    const { places, linear, lu } = this;
+    const { a } = lu;
+    for (let k = 0; k < places.length; k++) a[places[k]!] = linear[places[k]!]!;
+    this.b.set(this.rhs);
+  }
+
+  /** What multiplies dx/dt (`assembleStorage`) at each of `places`. */
+  get storage(): Float64Array {
+    if (!this.stored) {
+      const whole = new Float64Array(this.network.size ** 2);
+      assembleStorage(this.network, whole);
+      this.stored = Float64Array.from(this.places, (place) => whole[place]!);
+    }
+    return this.stored;
   }
 
   hold(x: Float64Array): void {
@@ -67,6 +117,24 @@ export class Workspace {
     return heldBack;
   }
 
+  /** The factors as they are now, to be solved with whatever is factored meanwhile. */
+  keepFactors(): void {
+    this.factors = this.lu.kept();
+  }
+
+  /** How far `x` is from balance: the current out of each node, the volts of each branch, of the network that was assembled last. */
+  residual(x: Float64Array, into: Float64Array): void {
+    const { places, linear, rhs } = this;
+    const n = rhs.length;
+    for (let k = 0; k < n; k++) into[k] = -rhs[k]!;
+    for (let k = 0; k < places.length; k++) {
+      const place = places[k]!;
+      const entry = linear[place]!;
+      if (entry !== 0) into[(place / n) | 0]! += entry * x[place % n]!;
+    }
+    this.addCurrents(x, into);
+  }
+
   /** Sum of the device currents out of each node at `x`, added to `into`: the nonlinear part of the residual. */
   addCurrents(x: Float64Array, into: Float64Array): void {
     const { network, v, i, g } = this;
@@ -80,42 +148,26 @@ export class Workspace {
 }
 
 const workspaces = new WeakMap<Network, Workspace>();
+/** The last one of each circuit: another network of it is eliminated in the same order. */
+const lastOf = new WeakMap<Circuit, Workspace>();
 
 /** The buffers of a network, made once: the order of its elimination is worth keeping. */
 export function workspaceOf(network: Network): Workspace {
   let work = workspaces.get(network);
   if (!work) {
     work = new Workspace(network);
+    const last = lastOf.get(network.circuit);
+    if (last) work.lu.adopt(last.lu);
+    lastOf.set(network.circuit, work);
     workspaces.set(network, work);
   }
   return work;
 }
 
-/** Places of the matrix that any analysis can fill: parts, windings, capacitors, devices, and the diagonal. */
-function patternOf(network: Network): Uint8Array {
-  const n = network.size;
-  const pattern = new Uint8Array(n * n);
-  const among = (...unknowns: number[]) => {
-    for (const r of unknowns) for (const c of unknowns) if (r >= 0 && c >= 0) pattern[r * n + c] = 1;
-  };
-  for (let k = 0; k < n; k++) pattern[k * n + k] = 1;
-  for (const { a, b } of network.conductors) among(a, b);
-  for (const { a, b } of network.capacitors) among(a, b);
-  for (const { first, second } of network.inductances) pattern[first * n + second] = 1;
-  for (const { a, b, index, control } of network.branches) {
-    for (const node of [a, b])
-      if (node >= 0) {
-        pattern[node * n + index] = 1;
-        pattern[index * n + node] = 1;
-      }
-    if (control && control.node >= 0) pattern[index * n + control.node] = 1;
-  }
-  for (const { at } of network.devices) among(...at);
-  return pattern;
-}
-
 export interface NewtonOptions {
   iterations?: number;
+  /** How much less than the usual will do: 1000 where a reading is wanted to a few digits. */
+  loose?: number;
   /** Siemens from every node to ground, for the aids; 0 in every final solve. */
   gmin?: number;
   sourceScale?: number;
@@ -137,17 +189,16 @@ const RELTOL = 1e-9;
 
 /** Runs Newton iterations from `x`, which is overwritten. */
 export function newton(work: Workspace, x: Float64Array, options: NewtonOptions = {}): NewtonResult {
-  const { network, lu, linear, rhs, b } = work;
+  const { network, lu, b } = work;
   const n = network.size;
   const nodes = network.nodes.length;
-  const { iterations = 60, gmin = 0, sourceScale = 1, pseudo = 0, anchor } = options;
+  const { iterations = 60, loose = 1, gmin = 0, sourceScale = 1, pseudo = 0, anchor } = options;
   work.assemble(sourceScale);
   work.hold(x);
   let worst = 0;
   let calm = false;
   for (let iteration = 1; iteration <= iterations; iteration++) {
-    lu.a.set(linear);
-    b.set(rhs);
+    work.begin();
     const heldBack = work.stamp(x, true);
     const extra = gmin + pseudo;
     if (extra > 0)
@@ -164,7 +215,7 @@ export function newton(work: Workspace, x: Float64Array, options: NewtonOptions 
     const damping = iteration > 25 && iteration % 2 ? 0.5 : 1;
     for (let k = 0; k < n; k++) {
       const change = b[k]! - x[k]!;
-      const ratio = k < nodes ? Math.abs(change) / (VNTOL + RELTOL * Math.abs(b[k]!)) : 0;
+      const ratio = k < nodes ? Math.abs(change) / (loose * (VNTOL + RELTOL * Math.abs(b[k]!))) : 0;
       if (!(ratio <= over)) {
         over = ratio;
         worst = k;
@@ -174,7 +225,7 @@ export function newton(work: Workspace, x: Float64Array, options: NewtonOptions 
     if (!Number.isFinite(over)) return { converged: false, iterations: iteration, worst };
     if (over <= 1 && !heldBack && damping === 1) {
       // One more iteration after the first calm one: Newton squares what is left of the error.
-      if (calm || network.devices.length === 0) return { converged: true, iterations: iteration, worst };
+      if (calm || loose > 1 || network.devices.length === 0) return { converged: true, iterations: iteration, worst };
       calm = true;
     } else calm = false;
   }

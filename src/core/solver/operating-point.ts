@@ -3,7 +3,7 @@
 import type { Network, NetworkOptions } from "./network";
 import { compile } from "./compile";
 import { newton, solveNewton, workspaceOf, type Aid, type Workspace } from "./newton";
-import { correctRectifiers, uncorrect } from "./reservoir";
+import { beginCorrections, correctRectifiers } from "./reservoir";
 import type { Circuit, TestPoint } from "../circuit/circuit";
 import * as texts from "../texts/solver";
 
@@ -51,13 +51,14 @@ export function solveOperatingPoint(
   near?: OperatingPoint,
 ): OperatingPoint {
   const x = start && start.length === network.size ? start.slice() : new Float64Array(network.size);
-  uncorrect(network);
+  const known = near?.network.rectifiers;
+  beginCorrections(network, known);
   if (near) work.lu.adopt(workspaceOf(near.network).lu);
   const solved = solveNewton(work, x);
   let { converged, iterations } = solved;
   let doubts: string[] = [];
   if (converged && network.supply === "averaged") {
-    const again = correctRectifiers(network, work, x, near?.network.rectifiers);
+    const again = correctRectifiers(network, work, x, known);
     iterations += again.iterations;
     converged = again.converged;
     doubts = again.doubts;
@@ -84,8 +85,7 @@ export function operatingPoint(circuit: Circuit, options: NetworkOptions = {}, s
 /** Leaves the factors of the Jacobian at `x` in `work.lu`. */
 export function factorAt(work: Workspace, x: Float64Array): boolean {
   work.assemble();
-  work.lu.a.set(work.linear);
-  work.b.set(work.rhs);
+  work.begin();
   work.stamp(x, false);
   return work.lu.factor() < 0;
 }
@@ -157,8 +157,9 @@ export function readings(
     for (const p of points) out.set(p.name, NaN);
     return out;
   }
+  work.keepFactors();
   const column = new Float64Array(network.size);
-  const high: { point: TestPoint; node: number; ohms: number }[] = [];
+  const high: { point: TestPoint; node: number; ohms: number; response: Float64Array }[] = [];
   for (const point of points) {
     const node = point.node === "0" ? -1 : (network.index.get(point.node) ?? -1);
     if (node < 0) {
@@ -169,11 +170,11 @@ export function readings(
     column[node] = 1;
     work.lu.solve(column);
     const ohms = column[node]!;
-    if (Number.isFinite(meterOhms) && ohms > HIGH_NODE * meterOhms) high.push({ point, node, ohms });
+    if (Number.isFinite(meterOhms) && ohms > HIGH_NODE * meterOhms) high.push({ point, node, ohms, response: column.slice() });
     else out.set(point.name, x[node]! / (1 + ohms / meterOhms));
   }
   // Where the meter pulls the point far, the tube answers: solved with the meter in the network.
-  for (const { point, node, ohms } of high) out.set(point.name, loadedVolts(network, work, x, node, ohms, meterOhms));
+  for (const { point, node, ...as } of high) out.set(point.name, loadedVolts(network, work, x, node, as, meterOhms));
   return out;
 }
 
@@ -182,11 +183,28 @@ const SCALED_NODE = 0.1;
 /** Parts of the meter's load that are put on one after the other where all at once does not settle. */
 const LOADS = [0.01, 0.03, 0.1, 0.3, 1];
 
-/** @param ohms of the node, as it stands without the meter. @returns NaN where the amp does not settle with the meter on. */
-function loadedVolts(network: Network, work: Workspace, x: Float64Array, node: number, ohms: number, meterOhms: number): number {
+/** A meter reading is solved to a ten-millionth: the square of what the last iteration moved is all that is left. */
+const LOOSE = 1000;
+
+/**
+ * @param ohms of the node, as it stands without the meter. @param response of all unknowns to one ampere into the node.
+ * @returns NaN where the amp does not settle with the meter on.
+ */
+function loadedVolts(
+  network: Network,
+  work: Workspace,
+  x: Float64Array,
+  node: number,
+  { ohms, response }: { ohms: number; response: Float64Array },
+  meterOhms: number,
+): number {
+  const chord = loadedByChord(work, x, node, { ohms, response }, meterOhms);
+  if (chord !== undefined) return chord;
   const meter = { name: "", a: node, b: -1, siemens: 1 / meterOhms };
-  const loaded = x.slice();
-  const solve = () => newton(work, loaded, { iterations: 40 }).converged;
+  // As the linear amp would stand with the meter on: near enough for most.
+  const amps = x[node]! / (meterOhms + ohms);
+  const loaded = x.map((v, k) => v - amps * response[k]!);
+  const solve = () => newton(work, loaded, { iterations: 40, loose: LOOSE }).converged;
   network.conductors.push(meter);
   let ok = solve();
   if (!ok) {
@@ -200,4 +218,42 @@ function loadedVolts(network: Network, work: Workspace, x: Float64Array, node: n
   network.conductors.pop();
   if (ok) return loaded[node]!;
   return ohms <= SCALED_NODE * meterOhms ? x[node]! / (1 + ohms / meterOhms) : NaN;
+}
+
+/** Chord steps from the linear answer: where the amp is nearly linear under the meter's load one or two are enough. */
+const MOST_CHORDS = 3;
+/** Volts, and part of the value, within which a reading stands. */
+const READS = 1e-6;
+
+/**
+ * The same without factoring anew: the factors at `x`, the meter put in by the Sherman–Morrison formula, the currents taken where the
+ * amp really stands. @returns undefined where that does not end at once.
+ */
+function loadedByChord(
+  work: Workspace,
+  x: Float64Array,
+  node: number,
+  { ohms, response }: { ohms: number; response: Float64Array },
+  meterOhms: number,
+): number | undefined {
+  const { factors } = work;
+  if (!factors) return undefined;
+  const amps = x[node]! / (meterOhms + ohms);
+  const loaded = x.map((v, k) => v - amps * response[k]!);
+  const off = new Float64Array(x.length);
+  for (let step = 0; step < MOST_CHORDS; step++) {
+    work.residual(loaded, off);
+    off[node]! += loaded[node]! / meterOhms;
+    factors(off);
+    const share = off[node]! / (meterOhms + ohms);
+    let worst = 0;
+    for (let k = 0; k < off.length; k++) {
+      const change = off[k]! - share * response[k]!;
+      loaded[k]! -= change;
+      worst = Math.max(worst, Math.abs(change) / (READS * (1 + Math.abs(loaded[k]!))));
+    }
+    if (worst <= 1) return loaded[node]!;
+    if (!Number.isFinite(worst)) return undefined;
+  }
+  return undefined;
 }

@@ -1,52 +1,49 @@
 /** What the rest of the amp looks like to a rectifier's ripple: the impedance between its terminals over frequency. */
 
-import { ComplexLu } from "../numeric/lu";
-import { averageCurrent } from "../supply/rectifier";
+import { averageCurrent, RECTIFIER_LEAK } from "../supply/rectifier";
 import type { Impedances } from "../supply/pulse-train";
-import { assembleStorage, type Network, type RectifierPart } from "./network";
+import type { Network, RectifierPart } from "./network";
 import type { Workspace } from "./newton";
 
 /** Multiples up to this are solved each; above it every so many, with the admittance drawn between them. */
 const EACH = 8;
 const STRIDE = 1.3;
 
+/** Ohms between the terminals of a rectifier at a multiple of the ripple's frequency, real and imaginary; undefined without an answer. */
+export type Port = (multiple: number) => [number, number] | undefined;
+
 /**
- * Ohms between the terminals of `part`, its own averaged conductance taken out, at 1 to `multiples` times `hertz`.
- * @returns undefined where the network has no answer at one of them.
+ * The amp between the terminals of `part`, linear around `x`, the averaged conductance of the rectifier's pulses taken out.
+ * @param hertz of the ripple. What it gives is asked before `work` serves anything else.
  */
-export function portImpedances(
-  network: Network,
-  work: Workspace,
-  part: RectifierPart,
-  x: Float64Array,
-  hertz: number,
-  multiples: number,
-): Impedances | undefined {
+export function portOf(network: Network, work: Workspace, part: RectifierPart, x: Float64Array, hertz: number): Port {
   const n = network.size;
+  const { a } = work.lu;
   work.assemble();
-  work.lu.a.set(work.linear);
-  work.b.fill(0);
+  work.begin();
   work.stamp(x, false);
-  const base = work.lu.a.slice();
   const out = new Float64Array(2);
   averageCurrent(part.model, (part.a < 0 ? 0 : x[part.a]!) - (part.b < 0 ? 0 : x[part.b]!) + part.correction.shift, out);
-  const own = -out[1]!;
+  // The leak beside the pulses stays: its current follows the rail, as the amp's own does.
+  const own = -out[1]! - RECTIFIER_LEAK;
   for (const [r, c, sign] of [
     [part.a, part.a, 1],
     [part.b, part.b, 1],
     [part.a, part.b, -1],
     [part.b, part.a, -1],
   ] as const)
-    if (r >= 0 && c >= 0) base[r * n + c]! -= sign * own;
-  const storage = new Float64Array(n * n);
-  assembleStorage(network, storage);
-  const lu = new ComplexLu(n);
+    if (r >= 0 && c >= 0) a[r * n + c]! -= sign * own;
+  const { complex: lu, places, storage } = work;
+  lu.adopt(work.lu.elimination);
+  const conducts = Float64Array.from(places, (place) => a[place]!);
   const bRe = new Float64Array(n);
   const bIm = new Float64Array(n);
-  const at = (multiple: number): [number, number] | undefined => {
+  return (multiple) => {
     const w = 2 * Math.PI * hertz * multiple;
-    lu.re.set(base);
-    for (let k = 0; k < storage.length; k++) lu.im[k] = w * storage[k]!;
+    for (let k = 0; k < places.length; k++) {
+      lu.re[places[k]!] = conducts[k]!;
+      lu.im[places[k]!] = w * storage[k]!;
+    }
     bRe.fill(0);
     bIm.fill(0);
     if (part.a >= 0) bRe[part.a] = 1;
@@ -57,11 +54,15 @@ export function portImpedances(
       (part.a >= 0 ? bIm[part.a]! : 0) - (part.b >= 0 ? bIm[part.b]! : 0),
     ];
   };
+}
+
+/** Ohms of a port at 1 to `multiples` times its frequency; undefined where the network has no answer at one of them. */
+export function portImpedances(port: Port, multiples: number): Impedances | undefined {
   const z: Impedances = { re: new Float64Array(multiples), im: new Float64Array(multiples) };
   let before = 0;
   let last: [number, number] | undefined;
   for (let k = 1; k <= multiples; k = k < EACH ? k + 1 : k === multiples ? k + 1 : Math.min(multiples, Math.ceil(k * STRIDE))) {
-    const here = at(k);
+    const here = port(k);
     if (!here) return undefined;
     for (let j = before + 1; j <= k; j++) {
       const t = last ? (j - before) / (k - before) : 1;

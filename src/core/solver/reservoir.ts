@@ -4,23 +4,22 @@
  * taken as linear, or where two diodes drive one capacitor from the winding, by stepping the whole amp through its period.
  */
 
-import { averageCurrent, pulsesAlike } from "../supply/rectifier";
-import { capacitorImpedances, multiplesOf, pulseTrain, type Impedances, type PulseTrain } from "../supply/pulse-train";
+import { supplyCurve, supplyPoint, type SupplyPoint } from "../supply/supply-curve";
 import type { Network, RectifierPart } from "./network";
 import { newton, solveNewton, type Workspace } from "./newton";
 import { periodicMean } from "./periodic";
-import { portImpedances } from "./port-impedance";
+import { curveAtRest } from "./port-at-rest";
+import type { Port } from "./port-impedance";
+import { caseOf, heldSteady, impulseOfCase, portOfRipple, trainOfCase, voltsAcross, type SupplyCase } from "./pulses";
 import * as texts from "../texts/solver";
 
-/** ωCR, times the pulses of a period, from which the averaged law is good to a fifth of a percent and nothing is corrected. */
-const STEADY = 200;
-/** From here on a capacitor straight across the rectifier is all that the ripple sees. */
-const CAPACITOR_ALONE = 60;
 /** A rail that swings by more than this part of its average is no small disturbance to the tubes on it. */
 const LARGE_SWING = 0.45;
 /** Part of the winding's peak to which a correction is brought. */
-const RELTOL = 2e-4;
+const RELTOL = 2e-5;
 const MOST_PASSES = 12;
+/** Passes in which a correction may be taken back again. */
+const TAKEN_BACK = 4;
 
 export interface Corrected {
   converged: boolean;
@@ -29,63 +28,76 @@ export interface Corrected {
   doubts: string[];
 }
 
-/** Takes all corrections back: the averaged law as it is. */
-export function uncorrect(network: Network): void {
+/**
+ * Begins anew: the averaged law as it is, or shifted as it was in a like amp, which is nearer to the answer. @param known its rectifiers
+ */
+export function beginCorrections(network: Network, known: readonly RectifierPart[] = []): void {
   network.offset = undefined;
-  for (const { correction } of network.rectifiers) Object.assign(correction, { shift: 0, amps: undefined, farads: undefined });
+  for (const { correction, device, model } of network.rectifiers) {
+    const like = network.supply === "averaged" ? known.find((k) => k.device.name === device.name) : undefined;
+    correction.shift = like ? (like.correction.shift * model.peak) / like.model.peak : 0;
+    correction.solved = undefined;
+  }
 }
 
-/** Current may differ by this part from a case that is known, for its correction to be carried over with the square of the current. */
-const ALIKE = 0.12;
-
-/** The correction of a known, nearly equal case: the same rectifier, its capacitor, and about its current. */
-function carriedOver(part: RectifierPart, amps: number, farads: number, known: readonly RectifierPart[]): number | undefined {
-  const like = known.find((k) => k.device.name === part.device.name);
-  const from = like?.correction;
-  if (!like || from?.amps === undefined || from.farads !== farads || Math.abs(amps / from.amps - 1) > ALIKE) return undefined;
-  if (JSON.stringify(like.model) !== JSON.stringify(part.model)) return undefined;
-  return from.shift * (amps / from.amps) ** 2;
-}
+/** Part of the current by which nothing of the pulses moves. */
+const SAME_AMPS = 1e-5;
 
 /**
  * Corrects every rectifier that needs it and solves again, to and fro; `x` is overwritten.
- * @param known rectifiers of an amp solved before that differs in little: where a case is nearly one of theirs, theirs is taken.
+ * @param known rectifiers of an amp solved before that differs in little: the searches begin with theirs.
  */
 export function correctRectifiers(network: Network, work: Workspace, x: Float64Array, known: readonly RectifierPart[] = []): Corrected {
   let iterations = 0;
   const large: RectifierPart[] = network.rectifiers.filter((p) => p.cascade && p.model.pulses > 0);
-  // From pass to pass the pulses change little: the next search begins at the last answer.
-  const last = new Map<RectifierPart, PulseTrain>();
+  /** Pulses of a like case, to begin a search from. */
+  const startOf = (part: RectifierPart) =>
+    (part.correction.solved ?? known.find((k) => k.device.name === part.device.name)?.correction.solved)?.train;
+  /** What the pulses leave on average, and how far they swing; undefined where none were found. */
+  const pulsesOf = (part: RectifierPart, stands: SupplyCase, port?: Port, ohms?: [number, number]): SupplyPoint | undefined => {
+    const { amps, farads } = stands;
+    const curve =
+      ohms && known.length === 0
+        ? curveAtRest(network.circuit, part, ohms)
+        : supplyCurve(part.model, { farads, hertz: network.hertz, ohms }, network, () => impulseOfCase(network, part, stands, port));
+    const drawn = curve?.at(amps);
+    if (drawn) return drawn;
+    const own = part.correction.solved;
+    if (own && Math.abs(amps / own.amps - 1) < SAME_AMPS) return supplyPoint(own.train);
+    const impulse = impulseOfCase(network, part, stands, port);
+    // From pass to pass the pulses change little: the search begins at the last answer.
+    const train = impulse && trainOfCase(part, stands, impulse, startOf(part));
+    if (!train) return undefined;
+    part.correction.solved = { amps, train };
+    return supplyPoint(train);
+  };
   for (let pass = 0; pass < MOST_PASSES; pass++) {
     let moved = 0;
+    const turn = (part: RectifierPart, shift: number) => {
+      const change = Math.abs(shift - part.correction.shift) / part.model.peak;
+      // What is already right is left alone: the answer in hand belongs to it.
+      if (change > RELTOL) part.correction.shift = shift;
+      moved = Math.max(moved, change);
+    };
     for (const part of network.rectifiers) {
       if (large.includes(part)) continue;
-      const { amps, farads } = caseOf(network, part, x);
-      const same = carriedOver(part, amps, farads, known);
-      if (same !== undefined) {
-        moved = Math.max(moved, Math.abs(same - part.correction.shift) / part.model.peak);
-        part.correction.shift = same;
+      const stands = caseOf(network, part, x);
+      const port = stands?.sees === "amp" ? portOfRipple(network, work, part, x) : undefined;
+      const ohms = port?.(1);
+      if (!stands || (ohms && heldSteady(network, part, stands, ohms))) {
+        // What a like amp needed this one does not. A correction that takes away its own ground to and fro is left as it stands in the end.
+        if (pass < TAKEN_BACK) turn(part, 0);
         continue;
       }
-      const train = trainOf(network, work, part, x, { from: last.get(part) });
-      if (train === undefined) continue;
-      if (train !== "none found") last.set(part, train);
-      if (train === "none found" || swing(train) > LARGE_SWING * train.volts) {
-        large.push(part);
-        continue;
-      }
+      const pulses = pulsesOf(part, stands, port, ohms);
       // The averaged law gives the current at volts + shift; the pulses give it at their own average.
-      const next = voltsAcross(part, x) + part.correction.shift - train.volts;
-      const change = Math.abs(next - part.correction.shift) / part.model.peak;
-      // What is already right is left alone: the answer in hand belongs to it.
-      if (change > RELTOL) part.correction.shift = next;
-      Object.assign(part.correction, { amps, farads });
-      moved = Math.max(moved, change);
+      if (pulses && pulses.swing <= LARGE_SWING) turn(part, stands.volts + part.correction.shift - pulses.volts);
+      else large.push(part);
     }
     if (moved <= RELTOL) break;
-    const solved = settle(work, x);
-    iterations += solved.iterations;
-    if (!solved.converged) return { converged: false, iterations, doubts: [] };
+    const again = settle(work, x);
+    iterations += again.iterations;
+    if (!again.converged) return { converged: false, iterations, doubts: [] };
   }
   if (large.length === 0) return { converged: true, iterations, doubts: [] };
   const mean = periodicMean(network, work, large, x);
@@ -96,8 +108,8 @@ export function correctRectifiers(network: Network, work: Workspace, x: Float64A
       doubts: large.map((p) => texts.noPeriodicAnswerWas(p.element.name)),
     };
   adopt(network, work, large, mean, x);
-  const solved = settle(work, x);
-  return { converged: solved.converged, iterations: iterations + solved.iterations, doubts: [] };
+  const last = settle(work, x);
+  return { converged: last.converged, iterations: iterations + last.iterations, doubts: [] };
 }
 
 /**
@@ -126,56 +138,4 @@ function settle(work: Workspace, x: Float64Array): { converged: boolean; iterati
   x.set(before);
   const aided = solveNewton(work, x);
   return { converged: aided.converged, iterations: direct.iterations + aided.iterations };
-}
-
-const voltsAcross = (part: RectifierPart, x: Float64Array) => (part.a < 0 ? 0 : x[part.a]!) - (part.b < 0 ? 0 : x[part.b]!);
-
-/** Average current of a rectifier now, and the capacitance straight across it. */
-function caseOf(network: Network, part: RectifierPart, x: Float64Array): { amps: number; farads: number } {
-  const out = new Float64Array(2);
-  averageCurrent(part.model, voltsAcross(part, x) + part.correction.shift, out);
-  const farads = network.capacitors
-    .filter((c) => (c.a === part.a && c.b === part.b) || (c.a === part.b && c.b === part.a))
-    .reduce((sum, c) => sum + c.farads, 0);
-  return { amps: out[0]!, farads };
-}
-
-function swing(train: PulseTrain): number {
-  let [low, high] = [Infinity, -Infinity];
-  for (const v of train.course) [low, high] = [Math.min(low, v), Math.max(high, v)];
-  return high - low;
-}
-
-/** Microamperes leave any capacitor full; a short has no ripple to speak of. */
-const LEAST_AMPS = 2e-5;
-const LEAST_PART = 0.02;
-
-/**
- * The rectifier's pulses at this operating point. @param options `always`: also where the averaged law is good as it is; `from`: pulses
- * of a like case, to begin the search from.
- * @returns undefined where it carries next to nothing or needs no correction.
- */
-export function trainOf(
-  network: Network,
-  work: Workspace,
-  part: RectifierPart,
-  x: Float64Array,
-  { always = false, from }: { always?: boolean; from?: PulseTrain } = {},
-): PulseTrain | undefined | "none found" {
-  const { model } = part;
-  const volts = voltsAcross(part, x);
-  const { amps, farads } = caseOf(network, part, x);
-  if (model.pulses === 0 || model.through || amps < (always ? 1e-6 : LEAST_AMPS) || volts < LEAST_PART * model.peak) return undefined;
-  const hertz = network.hertz * pulsesAlike(model);
-  const multiples = multiplesOf(model);
-  const steady = (c: number) => (2 * Math.PI * hertz * c * volts) / amps;
-  if (steady(farads) > STEADY && !always) return undefined;
-  const found = (z: Impedances) => (from && pulseTrain(model, amps, z, from)) ?? pulseTrain(model, amps, z, volts) ?? "none found";
-  if (steady(farads) > CAPACITOR_ALONE) return found(capacitorImpedances(farads, hertz, multiples));
-  const z = portImpedances(network, work, part, x, hertz, multiples);
-  if (!z) return "none found";
-  // Capacitors in series, or behind a small resistance, hold the rail as well.
-  const [re, im] = [z.re[0]!, z.im[0]!];
-  if (!always && im < 0 && steady(-im / (re * re + im * im) / (2 * Math.PI * hertz)) > STEADY) return undefined;
-  return found(z);
 }

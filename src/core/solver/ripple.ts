@@ -7,7 +7,7 @@ import { averageCurrent, pulsesAlike } from "../supply/rectifier";
 import type { RectifierPart } from "./network";
 import type { OperatingPoint } from "./operating-point";
 import { workspaceOf } from "./newton";
-import { trainOf } from "./reservoir";
+import { trainOf } from "./pulses";
 import { SmallSignal, type Phasor } from "./small-signal";
 
 /** Multiples of the ripple's own frequency that are kept. */
@@ -50,8 +50,8 @@ function pulsesOfOne(op: OperatingPoint, part: RectifierPart): Omit<Pulses, "rec
   const [amps, slope] = [out[0]!, out[1]!];
   if (amps < 1e-6) return undefined;
   const hertz = network.hertz * pulsesAlike(model);
-  const pulse = trainOf(network, workspaceOf(network), part, x, { always: true });
-  if (!pulse || pulse === "none found") return undefined;
+  const pulse = trainOf(network, workspaceOf(network), part, x);
+  if (!pulse) return undefined;
   const n = pulse.current.length;
   const harmonics = Array.from({ length: HARMONICS }, (_, h): Phasor => {
     let [re, im] = [0, 0];

@@ -1,6 +1,6 @@
 /** Small-signal AC at an operating point: complex nodal analysis, and the gain around a loop. */
 
-import { ComplexLu } from "../numeric/lu";
+import { ComplexLu } from "../numeric/complex-lu";
 import { assembleStorage, type Network } from "./network";
 import { factorAt, type OperatingPoint } from "./operating-point";
 import { workspaceOf } from "./newton";

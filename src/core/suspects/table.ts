@@ -7,9 +7,11 @@ import { magnitude, SmallSignal } from "../solver/small-signal";
 import { compile } from "../solver/compile";
 import { idlingAboveSheet, USUAL_IDLE } from "../solver/idle";
 import type { Network } from "../solver/network";
+import { Workspace } from "../solver/newton";
 import { idealVolts, operatingPoint, readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "../solver/operating-point";
 import { rippleOf } from "../solver/ripple";
 import { knobsOf, sensitivities, type Knob } from "../solver/tolerance";
+import { Variants } from "../solver/variant";
 import { isOutputTube } from "../anatomy/cathode-current";
 import { solveKey, type SolveConditions } from "../expectation/modelled";
 import type { Evidence } from "../diagnosis/evidence";
@@ -89,6 +91,9 @@ export class FaultTable {
   private readonly resistances = new Map<string, number>();
   private readonly gainColumns = new Map<string, Float64Array>();
   private readonly ripples = new Map<string, ReadonlyMap<string, number>>();
+  /** Under each set of conditions: the circuit with its controls set, and its networks. */
+  private readonly variants = new Map<string, { set: Circuit; of: Variants }>();
+  private readonly buffers = new Map<number, Workspace>();
   private readonly knobs: KnobIndex;
   /** Output tubes that idle where their sheet says little. */
   private readonly aboveSheet: ReadonlySet<string>;
@@ -175,32 +180,52 @@ export class FaultTable {
       throw error;
     }
     const healthy = this.starts.get(solveKey(conditions));
-    const op = solveOperatingPoint(network, healthy && startLike(healthy, network), undefined, healthy);
+    const work = this.workFor(network);
+    const op = solveOperatingPoint(network, healthy && startLike(healthy, network), work, healthy);
     if (!op.converged) return undefined;
-    const read = readings(op, this.circuit.points, this.meterOhms);
+    const read = readings(op, this.circuit.points, this.meterOhms, work);
     return Float64Array.from(this.points, (p) => read.get(p)!);
   }
 
   /** The altered circuit under conditions; what cannot be altered (a part that is out) is left as it is. */
   altered(changes: string[], conditions: SolveConditions): Circuit {
-    let circuit = alter(this.circuit, conditions.set);
-    circuit = alter(circuit, changes);
+    return this.changed(alter(this.circuit, conditions.set), changes, conditions);
+  }
+
+  /** @param set the circuit with its controls as they stand. */
+  private changed(set: Circuit, changes: string[], conditions: SolveConditions): Circuit {
+    const circuit = alter(set, changes);
     return without(
       circuit,
       conditions.without.filter((t) => circuit.elements.some((e) => e.name.startsWith(t.toUpperCase()))),
     );
   }
 
+  /** Buffers for a network that is solved next: those of the last one of its size. */
+  private workFor(network: Network): Workspace {
+    const work = new Workspace(network, this.buffers.get(network.size));
+    this.buffers.set(network.size, work);
+    return work;
+  }
+
   /** The altered circuit ready to be solved, output tubes at their usual idle. */
   private network(changes: string[], conditions: SolveConditions): Network {
-    const network = compile(this.altered(changes, conditions), { mains: conditions.mains });
-    for (const { element, state } of network.tubes) if (this.aboveSheet.has(element.name)) state.spread = USUAL_IDLE;
-    return network;
+    const key = solveKey(conditions);
+    let known = this.variants.get(key);
+    if (!known) {
+      const set = alter(this.circuit, conditions.set);
+      const of = new Variants(this.changed(set, [], conditions), { mains: conditions.mains }, (network) => {
+        for (const { element, state } of network.tubes) if (this.aboveSheet.has(element.name)) state.spread = USUAL_IDLE;
+      });
+      this.variants.set(key, (known = { set, of }));
+    }
+    return known.of.network(this.changed(known.set, changes, conditions));
   }
 
   private solve(h: Hypothesis, conditions: SolveConditions, healthy?: OperatingPoint): { shown: Prediction; op?: OperatingPoint } {
     const network = this.network(h.changes, conditions);
-    const op = solveOperatingPoint(network, healthy && startLike(healthy, network), undefined, healthy);
+    const work = this.workFor(network);
+    const op = solveOperatingPoint(network, healthy && startLike(healthy, network), work, healthy);
     const count = this.points.length;
     // What is kept of the solve, so that its sensitivities can be worked out later: few hypotheses are ever looked at closely.
     const { x } = op;
@@ -224,7 +249,7 @@ export class FaultTable {
       supplyWatts: 0,
     };
     if (!op.converged) return { shown };
-    const read = readings(op, this.circuit.points, this.meterOhms);
+    const read = readings(op, this.circuit.points, this.meterOhms, work);
     this.points.forEach((p, i) => (shown.volts[i] = read.get(p)!));
     for (const [name, work] of tubesAtWork(op)) {
       shown.tubeWatts.set(name, work.plateWatts + (work.screenWatts ?? 0));
