@@ -5,7 +5,7 @@ import type { Circuit } from "../circuit/circuit";
 import { nodeName } from "../circuit/annotations";
 import { compile } from "./compile";
 import type { Conductor } from "./network";
-import { newton, solveNewton, workspaceOf } from "./newton";
+import { newton, solveNewton, Workspace, workspaceOf } from "./newton";
 import { transient } from "./transient";
 import * as texts from "../texts/solver";
 
@@ -41,12 +41,20 @@ export class StoredChargeError extends Error {
 
 /**
  * Resistance from `red` to `black`.
+ * @param off the circuit as a network with the power off, where it was made already; the meter stays in it.
+ * @param used buffers of a network of its size.
  * @throws RangeError for a node that is not in the circuit; StoredChargeError while charge is stored.
  */
-export function ohmmeter(circuit: Circuit, red: string, black: string, options: OhmmeterOptions = {}): OhmReading {
+export function ohmmeter(
+  circuit: Circuit,
+  red: string,
+  black: string,
+  options: OhmmeterOptions = {},
+  network = compile(circuit, { supply: "off" }),
+  used?: Workspace,
+): OhmReading {
   const { testVolts = 0.3, sourceOhms = 100e3, seconds = 2, storedVolts = 0 } = options;
   if (Math.abs(storedVolts) > MOST_STORED_VOLTS) throw new StoredChargeError(storedVolts);
-  const network = compile(circuit, { supply: "off" });
   const at = (name: string) => {
     const node = nodeName(name);
     if (node === "0") return -1;
@@ -61,7 +69,9 @@ export function ohmmeter(circuit: Circuit, red: string, black: string, options: 
   const meter: Conductor = { name: "", a, b, siemens: 1 / sourceOhms };
   network.conductors.push(meter);
   network.sources.push({ name: "", a: b, b: a, amps: testVolts / sourceOhms });
-  const work = workspaceOf(network);
+  // It may join two nodes that nothing joined before.
+  network.pattern = undefined;
+  const work = used ? new Workspace(network, used) : workspaceOf(network);
   const x = new Float64Array(network.size);
   const volts = (v: Float64Array) => (a < 0 ? 0 : v[a]!) - (b < 0 ? 0 : v[b]!);
   const shown = (v: number) => {

@@ -173,10 +173,14 @@ export function monteCarlo(circuit: Circuit, options: MonteCarloOptions = {}): M
  * all knobs. dx/dp = −J⁻¹·∂F/∂p. Source: L. O. Chua and P.-M. Lin, "Computer-aided analysis of electronic circuits", 1975.
  * @returns volts per unit relative change: rows in the order of `nodes`, columns in that of `knobs`.
  */
-export function sensitivities(op: Pick<OperatingPoint, "network" | "x">, nodes: readonly string[], knobs: readonly Knob[]): number[][] {
+export function sensitivities(
+  op: Pick<OperatingPoint, "network" | "x">,
+  nodes: readonly string[],
+  knobs: readonly Knob[],
+  work = workspaceOf(op.network),
+): number[][] {
   const { network, x } = op;
   const n = network.size;
-  const work = workspaceOf(network);
   const slopes = knobs.map((knob) => slopeOf(knob, x));
   if (!factorAt(work, x)) throw new RangeError(texts.operatingPointHasNo());
   return nodes.map((node) => {

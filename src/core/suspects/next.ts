@@ -91,8 +91,17 @@ function mainsColumn({ table }: Posterior, entered: number, doubt: number): Colu
   };
 }
 
-/** The line on the other side of the severity that fits: what it predicts lies between the two. */
-function beyond(w: Weighed, table: FaultTable): { line: number; part: number } | undefined {
+type Beyond = { line: number; part: number } | undefined;
+const besides = new WeakMap<Weighed, { beyond: Beyond }>();
+
+/** The line on the other side of the severity that fits: what it predicts lies between the two. Asked once for each place that can be read. */
+function beyond(w: Weighed, table: FaultTable): Beyond {
+  let known = besides.get(w);
+  if (!known) besides.set(w, (known = { beyond: besideOf(w, table) }));
+  return known.beyond;
+}
+
+function besideOf(w: Weighed, table: FaultTable): Beyond {
   const here = w.hypothesis.severity;
   const part = (line: number) => {
     const h = table.hypotheses[line];
@@ -110,30 +119,46 @@ function predicted(w: Weighed, c: Column, table: FaultTable): [number, number] {
   return Number.isNaN(mean) ? [0, 150] : [mean, Math.hypot(c.own(mean), c.sharedSigma(w.line))];
 }
 
+/** Where a law is cut into bins, in sigmas, and beyond which nothing of it is left. */
+const CUTS = [-4, -2.5, -1.5, -0.8, -0.3, 0.3, 0.8, 1.5, 2.5, 4];
+const ENDS = 6;
+
 /** Bits: entropy of the mixture less the mean entropy of its parts, on a grid over all that can be read. */
 function informationGain(left: Weighed[], total: number, c: Column, table: FaultTable): number {
-  const laws = left.map((w) => predicted(w, c, table));
-  const low = Math.min(...laws.map(([m, s]) => m - 4 * s));
-  const high = Math.max(...laws.map(([m, s]) => m + 4 * s));
+  const count = left.length;
+  const mean = new Float64Array(count);
+  const sigma = new Float64Array(count);
+  let [low, high] = [Infinity, -Infinity];
+  left.forEach((w, k) => {
+    [mean[k], sigma[k]] = predicted(w, c, table);
+    low = Math.min(low, mean[k]! - 4 * sigma[k]!);
+    high = Math.max(high, mean[k]! + 4 * sigma[k]!);
+  });
   if (!(high > low)) return 0;
   // Bins are finer than the sharpest law, near where the laws are: the sorted quantiles of all of them.
-  const edges = laws.flatMap(([m, s]) => [-4, -2.5, -1.5, -0.8, -0.3, 0.3, 0.8, 1.5, 2.5, 4].map((k) => m + k * s)).sort((a, b) => a - b);
-  const thin = edges.filter((_, i) => i % Math.max(1, Math.floor(edges.length / BINS)) === 0);
+  const edges = new Float64Array(count * CUTS.length);
+  for (let k = 0; k < count; k++) for (let j = 0; j < CUTS.length; j++) edges[k * CUTS.length + j] = mean[k]! + CUTS[j]! * sigma[k]!;
+  edges.sort();
+  const stride = Math.max(1, Math.floor(edges.length / BINS));
   let gain = 0;
-  const last = laws.map(() => 0);
-  for (const edge of [...thin, Infinity]) {
+  const last = new Float64Array(count);
+  const parts = new Float64Array(count);
+  for (let i = 0; i < edges.length + stride; i += stride) {
+    const edge = i < edges.length ? edges[i]! : Infinity;
     let mixed = 0;
-    const parts = laws.map(([m, s], k) => {
-      const cdf = edge === Infinity ? 1 : normalCdf((edge - m) / s);
+    for (let k = 0; k < count; k++) {
+      const z = (edge - mean[k]!) / sigma[k]!;
+      const cdf = z >= ENDS ? 1 : z <= -ENDS ? 0 : normalCdf(z);
       const p = Math.max(0, cdf - last[k]!);
       last[k] = cdf;
+      parts[k] = p;
       mixed += (left[k]!.weight / total) * p;
-      return p;
-    });
+    }
     if (mixed < 1e-12) continue;
-    parts.forEach((p, k) => {
+    for (let k = 0; k < count; k++) {
+      const p = parts[k]!;
       if (p > 1e-12) gain += (left[k]!.weight / total) * p * Math.log2(p / mixed);
-    });
+    }
   }
   return gain;
 }

@@ -93,7 +93,9 @@ export class FaultTable {
   private readonly ripples = new Map<string, ReadonlyMap<string, number>>();
   /** Under each set of conditions: the circuit with its controls set, and its networks. */
   private readonly variants = new Map<string, { set: Circuit; of: Variants }>();
+  /** By size; below zero those with the power off, which are eliminated in another order. */
   private readonly buffers = new Map<number, Workspace>();
+  private off?: Variants;
   private readonly knobs: KnobIndex;
   /** Output tubes that idle where their sheet says little. */
   private readonly aboveSheet: ReadonlySet<string>;
@@ -165,7 +167,14 @@ export class FaultTable {
     if (ohms === undefined) {
       const circuit = this.altered(changes, { without: [], set: [] });
       const there = (n: string) => n === "0" || circuit.elements.some((e) => e.nodes.includes(n));
-      ohms = there(a) && there(b) ? ohmmeter(circuit, a, b, { seconds: 0 }).settled : Infinity;
+      ohms = Infinity;
+      if (there(a) && there(b)) {
+        this.off ??= new Variants(this.circuit, { supply: "off" });
+        const network = this.off.network(circuit);
+        const used = this.buffers.get(-network.size) ?? new Workspace(network);
+        this.buffers.set(-network.size, used);
+        ohms = ohmmeter(circuit, a, b, { seconds: 0 }, network, used).settled;
+      }
       this.resistances.set(key, ohms);
     }
     return ohms;
@@ -287,6 +296,7 @@ export class FaultTable {
       { network, x },
       this.circuit.points.map((p) => p.node),
       knobs,
+      this.workFor(network),
     );
     const columns = knobs.map((k) => this.knobs.of(k));
     const output = new Set(network.tubes.flatMap((t) => (isOutputTube(t.element) ? [t.element.name] : [])));
