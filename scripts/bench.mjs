@@ -92,12 +92,14 @@ try {
 }
 
 say("measuring the engine…");
-const engine = spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "scripts/bench-engine.ts"], { encoding: "utf8" });
-if (engine.status !== 0) fail(engine.stderr || "the engine's bench failed");
-const engineRows = engine.stdout
-  .split("\n")
-  .filter((line) => line.startsWith("["))
-  .map((line) => JSON.parse(line));
+const engineRows = ["scripts/bench-beside-spice.ts", "scripts/bench-engine.ts"].flatMap((script) => {
+  const engine = spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", script], { encoding: "utf8" });
+  if (engine.status !== 0) fail(engine.stderr || "the engine's bench failed");
+  return engine.stdout
+    .split("\n")
+    .filter((line) => line.startsWith("["))
+    .map((line) => JSON.parse(line));
+});
 for (const [what, measured, target] of engineRows) say(`${what}: ${measured} (target ${target})`);
 const engineTable = engineRows.map((r) => `| ${r.join(" | ")} |`).join("\n");
 
