@@ -29,7 +29,7 @@ export interface SupplyCase {
 }
 
 /**
- * @param options `always`: also where the averaged law is good as it is.
+ * @param always also where the averaged law is good as it is.
  * @returns undefined where it carries next to nothing or needs no correction.
  */
 export function caseOf(network: Network, part: RectifierPart, x: Float64Array, always = false): SupplyCase | undefined {

@@ -11,7 +11,8 @@ const STEP = Math.log(1.1);
 
 /**
  * Where two parabolas of neighbouring currents are further apart than this part of the volts, near a short, the curve bends too much to be
- * drawn. The cubic between them is a good deal nearer: under 2 parts in 10,000 of every node, measured over all amps and faults.
+ * drawn. The cubic between them is a good deal nearer: over six amps, all their faults and three mains 999 of 1,000 nodes stand within two
+ * parts in 10,000 of what a solve without curves gives.
  */
 const BENT = 1e-3;
 
