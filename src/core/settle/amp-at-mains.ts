@@ -2,7 +2,8 @@
 
 import type { Circuit } from "../circuit/circuit";
 import { compile } from "../solver/compile";
-import { newton, solveNewton, workspaceOf, type Workspace } from "../solver/newton";
+import { newton, solveNewton } from "../solver/newton";
+import { workspaceOf, type Workspace } from "../solver/workspace";
 import { readings, solveOperatingPoint, type OperatingPoint } from "../solver/operating-point";
 import type { Given } from "./given";
 import type { Unknown } from "./unknowns";

@@ -5,7 +5,8 @@ import type { Circuit } from "../circuit/circuit";
 import { nodeName } from "../circuit/annotations";
 import { compile } from "./compile";
 import type { Conductor } from "./network";
-import { newton, solveNewton, Workspace, workspaceOf } from "./newton";
+import { newton, solveNewton } from "./newton";
+import { Workspace, workspaceOf } from "./workspace";
 import { transient } from "./transient";
 import * as texts from "../texts/solver";
 

@@ -2,7 +2,8 @@
 
 import type { Network, NetworkOptions } from "./network";
 import { compile } from "./compile";
-import { newton, solveNewton, workspaceOf, type Aid, type Workspace } from "./newton";
+import { newton, solveNewton, type Aid } from "./newton";
+import { workspaceOf, type Workspace } from "./workspace";
 import { beginCorrections, correctRectifiers } from "./reservoir";
 import type { Circuit, TestPoint } from "../circuit/circuit";
 import * as texts from "../texts/solver";

@@ -9,7 +9,7 @@
 import { pulsesAlike } from "../supply/rectifier";
 import { gmres } from "../numeric/gmres";
 import { assembleStorage, type Network, type RectifierPart } from "./network";
-import type { Workspace } from "./newton";
+import type { Workspace } from "./workspace";
 
 /** Steps of one period of the pulses: half the mains' where both half-waves are alike. */
 const STEPS = 120;

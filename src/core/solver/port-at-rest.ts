@@ -8,7 +8,8 @@ import { alike, SupplyCurve } from "../supply/supply-curve";
 import { impulseOf, multiplesOf, samplesOf } from "../supply/pulse-train";
 import { compile } from "./compile";
 import type { RectifierPart } from "./network";
-import { solveNewton, Workspace } from "./newton";
+import { solveNewton } from "./newton";
+import { Workspace } from "./workspace";
 import { portImpedances } from "./port-impedance";
 import { portOfRipple } from "./pulses";
 

@@ -3,7 +3,7 @@
 import { averageCurrent, RECTIFIER_LEAK } from "../supply/rectifier";
 import type { Impedances } from "../supply/pulse-train";
 import type { Network, RectifierPart } from "./network";
-import type { Workspace } from "./newton";
+import type { Workspace } from "./workspace";
 
 /** Multiples up to this are solved each; above it every so many, with the admittance drawn between them. */
 const EACH = 8;

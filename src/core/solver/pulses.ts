@@ -3,7 +3,7 @@
 import { averageCurrent, pulsesAlike } from "../supply/rectifier";
 import { capacitorImpulse, impulseOf, multiplesOf, pulseTrain, samplesOf, type PulseTrain } from "../supply/pulse-train";
 import type { Network, RectifierPart } from "./network";
-import type { Workspace } from "./newton";
+import type { Workspace } from "./workspace";
 import { portImpedances, portOf, type Port } from "./port-impedance";
 
 /** ωCR, times the pulses of a period, from which the averaged law is good to two parts in ten thousand and nothing is corrected. */

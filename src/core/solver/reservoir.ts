@@ -6,7 +6,8 @@
 
 import { supplyCurve, supplyPoint, type SupplyPoint } from "../supply/supply-curve";
 import type { Network, RectifierPart } from "./network";
-import { newton, solveNewton, type Workspace } from "./newton";
+import { newton, solveNewton } from "./newton";
+import type { Workspace } from "./workspace";
 import { periodicMean } from "./periodic";
 import { curveAtRest } from "./port-at-rest";
 import type { Port } from "./port-impedance";

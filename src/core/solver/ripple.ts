@@ -6,7 +6,7 @@
 import { averageCurrent, pulsesAlike } from "../supply/rectifier";
 import type { RectifierPart } from "./network";
 import type { OperatingPoint } from "./operating-point";
-import { workspaceOf } from "./newton";
+import { workspaceOf } from "./workspace";
 import { trainOf } from "./pulses";
 import { SmallSignal, type Phasor } from "./small-signal";
 

@@ -3,7 +3,7 @@
 import { ComplexLu } from "../numeric/complex-lu";
 import { assembleStorage, type Network } from "./network";
 import { factorAt, type OperatingPoint } from "./operating-point";
-import { workspaceOf } from "./newton";
+import { workspaceOf } from "./workspace";
 import * as texts from "../texts/solver";
 
 export interface Phasor {

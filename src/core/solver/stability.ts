@@ -6,7 +6,7 @@
 
 import { EigenvalueDecomposition, Matrix } from "ml-matrix";
 import { assembleStorage } from "./network";
-import { workspaceOf } from "./newton";
+import { workspaceOf } from "./workspace";
 import { factorAt, type OperatingPoint } from "./operating-point";
 import * as texts from "../texts/solver";
 

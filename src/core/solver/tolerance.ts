@@ -7,7 +7,8 @@ import type { Device } from "./devices";
 import { IDLE_SIGMA, idlingAboveSheet, USUAL_IDLE } from "./idle";
 import { compile } from "./compile";
 import type { Conductor, Network, NetworkOptions } from "./network";
-import { newton, solveNewton, workspaceOf } from "./newton";
+import { newton, solveNewton } from "./newton";
+import { workspaceOf } from "./workspace";
 import { factorAt, readings, solveOperatingPoint, type OperatingPoint } from "./operating-point";
 import * as texts from "../texts/solver";
 

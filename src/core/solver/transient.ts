@@ -5,7 +5,7 @@
 
 import { Lu } from "../numeric/lu";
 import { assembleStorage, type Network } from "./network";
-import { workspaceOf } from "./newton";
+import { workspaceOf } from "./workspace";
 import * as texts from "../texts/solver";
 
 export interface Drive {

@@ -4,7 +4,7 @@ import { alter } from "../circuit/alter";
 import { faultsOf } from "../suspects/faults";
 import { demoAmp } from "./circuits-for-tests";
 import { compile } from "./compile";
-import { Workspace } from "./newton";
+import { Workspace } from "./workspace";
 import { idealVolts, solveOperatingPoint } from "./operating-point";
 import { Variants } from "./variant";
 

@@ -2,7 +2,7 @@
 
 import type { Circuit } from "../circuit/circuit";
 import { factorAt, operatingPoint } from "../solver/operating-point";
-import { workspaceOf } from "../solver/newton";
+import { workspaceOf } from "../solver/workspace";
 
 export interface Surroundings {
   /** Ohms that the working amp shows between two nodes, tubes included. */

@@ -7,7 +7,7 @@ import { magnitude, SmallSignal } from "../solver/small-signal";
 import { compile } from "../solver/compile";
 import { idlingAboveSheet, USUAL_IDLE } from "../solver/idle";
 import type { Network } from "../solver/network";
-import { Workspace } from "../solver/newton";
+import { Workspace } from "../solver/workspace";
 import { idealVolts, operatingPoint, readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "../solver/operating-point";
 import { rippleOf } from "../solver/ripple";
 import { knobsOf, sensitivities, type Knob } from "../solver/tolerance";
