@@ -1,21 +1,18 @@
 /** What every fault would show: each hypothesis solved once for each set of conditions, with the covariance of its points. */
 
-import { alter, AlterError, without } from "../circuit/alter";
+import { AlterError } from "../circuit/alter";
 import type { Circuit } from "../circuit/circuit";
-import { ohmmeter } from "../solver/ohmmeter";
 import { magnitude, SmallSignal } from "../solver/small-signal";
 import { compile } from "../solver/compile";
-import { idlingAboveSheet, USUAL_IDLE } from "../solver/idle";
-import type { Network } from "../solver/network";
-import { Workspace } from "../solver/workspace";
+import { idlingAboveSheet } from "../solver/idle";
 import { idealVolts, operatingPoint, readings, solveOperatingPoint, tubesAtWork, type OperatingPoint } from "../solver/operating-point";
 import { rippleOf } from "../solver/ripple";
 import { knobsOf, sensitivities, type Knob } from "../solver/tolerance";
-import { Variants } from "../solver/variant";
 import { isOutputTube } from "../anatomy/cathode-current";
 import { solveKey, type SolveConditions } from "../expectation/modelled";
 import type { Evidence } from "../diagnosis/evidence";
 import { NOTHING_WRONG, type Fault } from "./fault";
+import { FaultNetworks } from "./fault-networks";
 import { faultsOf } from "./faults";
 
 /** One fault at one severity: a line of the table. */
@@ -88,14 +85,9 @@ export class FaultTable {
   /** The healthy answer under each set of conditions, to start others from. */
   private readonly starts = new Map<string, OperatingPoint>();
   private readonly extra = new Map<string, Float64Array | undefined>();
-  private readonly resistances = new Map<string, number>();
   private readonly gainColumns = new Map<string, Float64Array>();
   private readonly ripples = new Map<string, ReadonlyMap<string, number>>();
-  /** Under each set of conditions: the circuit with its controls set, and its networks. */
-  private readonly variants = new Map<string, { set: Circuit; of: Variants }>();
-  /** By size; below zero those with the power off, which are eliminated in another order. */
-  private readonly buffers = new Map<number, Workspace>();
-  private off?: Variants;
+  private readonly networks: FaultNetworks;
   private readonly knobs: KnobIndex;
   /** Output tubes that idle where their sheet says little. */
   private readonly aboveSheet: ReadonlySet<string>;
@@ -111,6 +103,7 @@ export class FaultTable {
       ...this.faults.flatMap((fault) => fault.grid.map((severity) => ({ fault, severity, changes: fault.changes(severity) }))),
     ];
     this.aboveSheet = idlingAboveSheet(operatingPoint(circuit, { mains: circuit.mains?.volts }));
+    this.networks = new FaultNetworks(circuit, this.aboveSheet);
     const names = new Map(knobsOf(compile(circuit)).map((k, i) => [`${k.kind} ${k.name}`, i]));
     this.knobs = { count: names.size, of: (k) => names.get(`${k.kind} ${k.name}`), mains: names.get("mains mains") };
   }
@@ -162,78 +155,28 @@ export class FaultTable {
 
   /** Ohms from node to node with these changes, power off, settled; Infinity where nothing is left to measure. Kept. */
   ohmsOf(changes: string[], a: string, b: string): number {
-    const key = `${changes.join(" ")} | ${a} ${b}`;
-    let ohms = this.resistances.get(key);
-    if (ohms === undefined) {
-      const circuit = this.altered(changes, { without: [], set: [] });
-      const there = (n: string) => n === "0" || circuit.elements.some((e) => e.nodes.includes(n));
-      ohms = Infinity;
-      if (there(a) && there(b)) {
-        this.off ??= new Variants(this.circuit, { supply: "off" });
-        const network = this.off.network(circuit);
-        const used = this.buffers.get(-network.size) ?? new Workspace(network);
-        this.buffers.set(-network.size, used);
-        ohms = ohmmeter(circuit, a, b, { seconds: 0 }, network, used).settled;
-      }
-      this.resistances.set(key, ohms);
-    }
-    return ohms;
+    return this.networks.ohms(changes, a, b);
   }
 
   private solveVolts(changes: string[], conditions: SolveConditions): Float64Array | undefined {
     let network;
     try {
-      network = this.network(changes, conditions);
+      network = this.networks.network(changes, conditions);
     } catch (error) {
       if (error instanceof AlterError) return undefined;
       throw error;
     }
     const healthy = this.starts.get(solveKey(conditions));
-    const work = this.workFor(network);
+    const work = this.networks.workFor(network);
     const op = solveOperatingPoint(network, healthy && startLike(healthy, network), work, healthy);
     if (!op.converged) return undefined;
     const read = readings(op, this.circuit.points, this.meterOhms, work);
     return Float64Array.from(this.points, (p) => read.get(p)!);
   }
 
-  /** The altered circuit under conditions; what cannot be altered (a part that is out) is left as it is. */
-  altered(changes: string[], conditions: SolveConditions): Circuit {
-    return this.changed(alter(this.circuit, conditions.set), changes, conditions);
-  }
-
-  /** @param set the circuit with its controls as they stand. */
-  private changed(set: Circuit, changes: string[], conditions: SolveConditions): Circuit {
-    const circuit = alter(set, changes);
-    return without(
-      circuit,
-      conditions.without.filter((t) => circuit.elements.some((e) => e.name.startsWith(t.toUpperCase()))),
-    );
-  }
-
-  /** Buffers for a network that is solved next: those of the last one of its size. */
-  private workFor(network: Network): Workspace {
-    const work = new Workspace(network, this.buffers.get(network.size));
-    this.buffers.set(network.size, work);
-    return work;
-  }
-
-  /** The altered circuit ready to be solved, output tubes at their usual idle. */
-  private network(changes: string[], conditions: SolveConditions): Network {
-    const key = solveKey(conditions);
-    let known = this.variants.get(key);
-    if (!known) {
-      const set = alter(this.circuit, conditions.set);
-      const of = new Variants(this.changed(set, [], conditions), { mains: conditions.mains }, (network) => {
-        for (const { element, state } of network.tubes) if (this.aboveSheet.has(element.name)) state.spread = USUAL_IDLE;
-      });
-      this.variants.set(key, (known = { set, of }));
-    }
-    return known.of.network(this.changed(known.set, changes, conditions));
-  }
-
   private solve(h: Hypothesis, conditions: SolveConditions, healthy?: OperatingPoint): { shown: Prediction; op?: OperatingPoint } {
-    const network = this.network(h.changes, conditions);
-    const work = this.workFor(network);
+    const network = this.networks.network(h.changes, conditions);
+    const work = this.networks.workFor(network);
     const op = solveOperatingPoint(network, healthy && startLike(healthy, network), work, healthy);
     const count = this.points.length;
     // What is kept of the solve, so that its sensitivities can be worked out later: few hypotheses are ever looked at closely.
@@ -286,7 +229,7 @@ export class FaultTable {
     offset: Float64Array | undefined,
     volts: Float64Array,
   ): Sensitivities {
-    const network = this.network(h.changes, conditions);
+    const network = this.networks.network(h.changes, conditions);
     network.rectifiers.forEach((r, k) => (r.correction.shift = shifts[k]!));
     network.offset = offset;
     const { sensitivities: table, sigma } = this.noSensitivities();
@@ -296,7 +239,7 @@ export class FaultTable {
       { network, x },
       this.circuit.points.map((p) => p.node),
       knobs,
-      this.workFor(network),
+      this.networks.workFor(network),
     );
     const columns = knobs.map((k) => this.knobs.of(k));
     const output = new Set(network.tubes.flatMap((t) => (isOutputTube(t.element) ? [t.element.name] : [])));
@@ -327,7 +270,7 @@ export class FaultTable {
     const key = `${line} | ${solveKey(conditions)}`;
     let out = this.ripples.get(key);
     if (!out) {
-      const network = this.network(h.changes, conditions);
+      const network = this.networks.network(h.changes, conditions);
       const healthy = this.starts.get(solveKey(conditions));
       const op = solveOperatingPoint(network, healthy && startLike(healthy, network));
       this.ripples.set(key, (out = op.converged ? rippleOf(op) : new Map()));
@@ -341,7 +284,7 @@ export class FaultTable {
     let out = this.gainColumns.get(key);
     if (!out) {
       out = Float64Array.from(this.hypotheses, (h) => {
-        const op = solveOperatingPoint(compile(this.altered(h.changes, conditions), { mains: conditions.mains }));
+        const op = solveOperatingPoint(compile(this.networks.altered(h.changes, conditions), { mains: conditions.mains }));
         return op.converged ? gainOf(op) : NaN;
       });
       this.gainColumns.set(key, out);
@@ -353,7 +296,7 @@ export class FaultTable {
   acColumn(point: string, drive: NonNullable<Evidence["drive"]>, conditions: SolveConditions): Float64Array {
     const node = this.circuit.points.find((p) => p.name === point)!.node;
     return Float64Array.from(this.hypotheses, (h) => {
-      const network = compile(this.altered(h.changes, conditions), { mains: conditions.mains });
+      const network = compile(this.networks.altered(h.changes, conditions), { mains: conditions.mains });
       const op = solveOperatingPoint(network);
       const [a, b] = [network.index.get(drive.input), network.index.get(node)];
       if (!op.converged || a === undefined || b === undefined) return NaN;
