@@ -18,6 +18,8 @@ import * as texts from "../texts/solver";
 const LARGE_SWING = 0.45;
 /** Part of the winding's peak to which a correction is brought. */
 const RELTOL = 2e-5;
+/** What is still moving by more than this part when the passes are over is a doubt. */
+const ROUGHLY = 2e-4;
 const MOST_PASSES = 12;
 /** Passes in which a correction may be taken back again. */
 const TAKEN_BACK = 4;
@@ -25,7 +27,7 @@ const TAKEN_BACK = 4;
 export interface Corrected {
   converged: boolean;
   iterations: number;
-  /** One sentence for each rectifier whose small reservoir could not be reckoned with: its rail is that of a large one. */
+  /** One sentence for each rectifier whose small reservoir could not be reckoned with (its rail is that of a large one), and for passes that did not end. */
   doubts: string[];
 }
 
@@ -72,8 +74,9 @@ export function correctRectifiers(network: Network, work: Workspace, x: Float64A
     part.correction.solved = { amps, train };
     return supplyPoint(train);
   };
+  let moved = 0;
   for (let pass = 0; pass < MOST_PASSES; pass++) {
-    let moved = 0;
+    moved = 0;
     const turn = (part: RectifierPart, shift: number) => {
       const change = Math.abs(shift - part.correction.shift) / part.model.peak;
       // What is already right is left alone: the answer in hand belongs to it.
@@ -100,17 +103,19 @@ export function correctRectifiers(network: Network, work: Workspace, x: Float64A
     iterations += again.iterations;
     if (!again.converged) return { converged: false, iterations, doubts: [] };
   }
-  if (large.length === 0) return { converged: true, iterations, doubts: [] };
+  // Pulses are solved in steps: a correction may end going to and fro between two of them.
+  const unsettled = moved > ROUGHLY ? [texts.supplyNotSettled((100 * moved).toPrecision(2))] : [];
+  if (large.length === 0) return { converged: true, iterations, doubts: unsettled };
   const mean = periodicMean(network, work, large, x);
   if (!mean)
     return {
       converged: true,
       iterations,
-      doubts: large.map((p) => texts.noPeriodicAnswerWas(p.element.name)),
+      doubts: [...unsettled, ...large.map((p) => texts.noPeriodicAnswerWas(p.element.name))],
     };
   adopt(network, work, large, mean, x);
   const last = settle(work, x);
-  return { converged: last.converged, iterations: iterations + last.iterations, doubts: [] };
+  return { converged: last.converged, iterations: iterations + last.iterations, doubts: unsettled };
 }
 
 /**

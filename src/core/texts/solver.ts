@@ -19,6 +19,8 @@ export const noNode = (name: Value) => say`no node ${name}`;
 export const redBlack = (red: Value, black: Value) => say`red on ${red}, black on ${black}`;
 
 // reservoir
+export const supplyNotSettled = (percent: Value) =>
+  say`the correction of the supply for its small reservoir was still moving by ${percent} % of the winding when it was given up: the rails are right to about that`;
 export const noPeriodicAnswerWas = (name: Value) =>
   say`${name}: no periodic answer was found for its small reservoir; its rail is that of a large one`;
 
