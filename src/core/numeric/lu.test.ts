@@ -92,6 +92,38 @@ describe("sparse LU", () => {
     expect(lu.factor()).toBeGreaterThanOrEqual(0);
   });
 
+  test("complex: the order of the real matrix serves, also for other places", () => {
+    const n = 9;
+    const { a, b } = sparse(n, 4);
+    const pattern = Uint8Array.from(a, (x) => (x === 0 ? 0 : 1));
+    const real = new Lu(n, pattern);
+    real.a.set(a);
+    expect(real.factor()).toBe(-1);
+    const lu = new ComplexLu(n, pattern);
+    lu.adopt(real.elimination);
+    for (const extra of [undefined, 3 * n + 8]) {
+      const im = a.map((x, k) => (k % (n + 1) === 0 ? 0.3 : 0.1 * x));
+      const filled = Uint8Array.from(a, (x, k) => (x !== 0 || im[k] !== 0 ? 1 : 0));
+      if (extra !== undefined) {
+        im[extra] = 1.7;
+        filled[extra] = 1;
+      }
+      lu.become(filled);
+      lu.re.set(a);
+      lu.im.set(im);
+      const [xr, xi] = [b.slice(), new Float64Array(n)];
+      expect(lu.solve(xr, xi)).toBe(-1);
+      for (let i = 0; i < n; i++) {
+        let [re, imag] = [-b[i]!, 0];
+        for (let j = 0; j < n; j++) {
+          re += a[i * n + j]! * xr[j]! - im[i * n + j]! * xi[j]!;
+          imag += a[i * n + j]! * xi[j]! + im[i * n + j]! * xr[j]!;
+        }
+        expect(Math.hypot(re, imag)).toBeLessThan(1e-7);
+      }
+    }
+  });
+
   test("complex: (3 + 4i)·x = 25, and a system of two, again with the kept order", () => {
     const one = new ComplexLu(1);
     one.re[0] = 3;

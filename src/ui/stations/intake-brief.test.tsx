@@ -38,3 +38,15 @@ test("the order is taken back where it was pressed, the focus stays there", asyn
   await userEvent.keyboard("{Enter}");
   expect(screen.getByRole("button", { name: "tone, as number 1" })).toHaveFocus();
 });
+
+test("a part is taken from the circuit, and is not offered again", async () => {
+  const server = new TestServer([]);
+  await renderJob(<Brief />, { server, netlist: WREN });
+  const parts = screen.getByLabelText("A part of the circuit");
+  await userEvent.selectOptions(parts, "C6");
+  await userEvent.selectOptions(parts, "R7");
+  expect(screen.getByLabelText(/What must not be changed/)).toHaveValue("C6, R7");
+  expect(screen.getByText("Understood: C6, R7.")).toBeVisible();
+  expect(within(parts).queryByRole("option", { name: /^C6:/ })).toBeNull();
+  expect(within(parts).getByRole("option", { name: /^C5:/ })).toBeInTheDocument();
+});

@@ -132,3 +132,30 @@ test("a first bill without the shop's name is asked about before it is made out"
   await settle();
   expect(last(server, "bill")).toMatchObject({ number: "7-1" });
 });
+
+test("whether the amp may be used stands on the report's tab and where it is handed over, and goes when every test has passed", async () => {
+  const danger: EventDraft = {
+    type: "finding",
+    payload: { station: "look", place: "mains cord", text: "bare wire", severity: "danger", brief: "allowed" },
+  };
+  const server = new TestServer([opened, danger]);
+  await at("Report", server);
+  const says = () =>
+    within(screen.getByRole("list", { name: "Whether it may be used" }))
+      .getAllByRole("listitem")
+      .map((l) => l.textContent);
+  expect(says()).toEqual([
+    "■ Do not use it: a danger is not put right yet. mains cord: bare wire.",
+    "■ Do not use it yet: the electrical safety tests have not been done.",
+  ]);
+  await user.click(screen.getByRole("tab", { name: "Hand over" }));
+  expect(says()).toHaveLength(2);
+});
+
+test("an amp that passed all its tests carries no warning", async () => {
+  const passed = ["earth bond", "insulation", "leakage", "fuse", "polarity", "cord"].map(
+    (test): EventDraft => ({ type: "safety-test", payload: { test, passed: true } }) as EventDraft,
+  );
+  await at("Hand over", new TestServer([opened, ...passed]));
+  expect(screen.queryByRole("list", { name: "Whether it may be used" })).toBeNull();
+});
