@@ -42,7 +42,7 @@ export class StoredChargeError extends Error {
 
 /**
  * Resistance from `red` to `black`.
- * @param off the circuit as a network with the power off, where it was made already; the meter stays in it.
+ * @param network the circuit as a network with the power off, where it was made already; the meter stays in it.
  * @param used buffers of a network of its size.
  * @throws RangeError for a node that is not in the circuit; StoredChargeError while charge is stored.
  */

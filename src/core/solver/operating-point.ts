@@ -217,6 +217,8 @@ function loadedVolts(
     ok = solveNewton(work, loaded).converged;
   }
   network.conductors.pop();
+  // The next point is read by this meter alone: it must not stay in the linear part.
+  work.assemble();
   if (ok) return loaded[node]!;
   return ohms <= SCALED_NODE * meterOhms ? x[node]! / (1 + ohms / meterOhms) : NaN;
 }
